@@ -1,0 +1,85 @@
+import { type Autonomy, autonomy } from '../compile/autonomy.ts';
+import { all, field } from '../design/known.ts';
+import { formatNumber } from '../words/quantity.ts';
+import type { Check } from './check.ts';
+import type { WorkingStep } from './finding.ts';
+import { eachKnown } from './support/plain.ts';
+import { bankSubject } from './support/subjects.ts';
+import { lineInputs, symbol } from './support/workings.ts';
+
+function steps(found: Autonomy, stackId: string): WorkingStep[] {
+  const path = ['stacks', stackId, 'bank'];
+  return [
+    {
+      symbol: 'E',
+      meaning: 'energy from the reserve down to the floor',
+      formula: 'C · U · max(0, s − f)',
+      symbols: [
+        symbol('C', 'capacity of the bank', found.capacityAh, 'Ah', [...path, 'modules']),
+        symbol('U', 'nominal bank voltage', found.nominalV, 'V', [...path, 'batteryTypeId']),
+        symbol('s', 'state of charge at the start', found.startSoc, '', [...path, 'reserveSoc']),
+        symbol('f', 'floor: cut-off, or what the type leaves unusable', found.floorSoc, '', [
+          ...path,
+          'cutoffSoc',
+        ]),
+      ],
+      value: found.energyWh,
+      unit: 'Wh',
+    },
+    {
+      symbol: 't',
+      meaning: 'hours to the floor',
+      formula: 'E / (P / η + P_idle)',
+      symbols: [
+        symbol('P_idle', 'idle power of all inverters', found.idleW, 'W'),
+        symbol('E', 'energy from the reserve down to the floor', found.energyWh, 'Wh'),
+        symbol('P', 'average backed-up load', found.loadW, 'W'),
+        symbol('η', 'inverter efficiency', found.efficiency, ''),
+      ],
+      value: found.hours,
+      unit: 'h',
+    },
+  ];
+}
+
+/** Hours at the average load from the reserve, where an outage may begin, against the hours asked for. */
+export const bankAutonomy: Check = {
+  id: 'bank.autonomy',
+  title: 'Autonomy from the reserve',
+  family: 'bank',
+  modes: ['island'],
+  sentences: {
+    over: '{{subject}} lasts {{value}} from the reserve ({{full}} from full) at the average load; {{limit}} are asked for.',
+    tight:
+      '{{subject}} lasts {{value}} from the reserve ({{full}} from full) at the average load, for {{limit}} asked.',
+    within:
+      '{{subject}} lasts {{value}} from the reserve ({{full}} from full) at the average load, for {{limit}} asked.',
+    unknown: '{{subject}}: autonomy cannot be judged yet. Missing: {{missing}}.',
+  },
+  run: (context) =>
+    eachKnown(
+      bankAutonomy.id,
+      context,
+      'h',
+      bankSubject,
+      (compiled) => {
+        const reserve = autonomy(compiled, 'reserve', 'average');
+        const full = autonomy(compiled, 'full', 'average');
+        if (reserve === undefined || full === undefined) return undefined;
+        const target = field(context.installation.design.site.targetAutonomyH, 'site', 'targetAutonomyH');
+        return all({ reserve, full, target, board: compiled.board });
+      },
+      (compiled, { reserve, full, target, board }) => ({
+        value: reserve.hours,
+        limit: target,
+        bound: 'at-least',
+        data: { full: `${formatNumber(full.hours)} h` },
+        working: () => ({
+          steps: steps(reserve, compiled.stack.id),
+          inputs: lineInputs(board, undefined),
+          source: 'Usable energy over the DC power that the average load and the idle inverters draw.',
+          notes: ['The average load is running W times hours per day over 24.'],
+        }),
+      }),
+    ),
+};

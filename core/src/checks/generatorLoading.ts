@@ -1,0 +1,98 @@
+import { all } from '../design/known.ts';
+import { add, complex, magnitude, ZERO } from '../network/complex.ts';
+import { type Check, judge, unknownFinding } from './check.ts';
+import type { Finding, Subject } from './finding.ts';
+import { lineChargeW } from './support/charging.ts';
+import { lineInputs, overrideNotes, symbol } from './support/workings.ts';
+
+/** Backed-up load and charging on each line of a generator against its derated rating times the loading target. */
+export const generatorLoading: Check = {
+  id: 'generator.loading',
+  title: 'Generator loading',
+  family: 'generator',
+  modes: ['generator-port', 'transfer-switch'],
+  sentences: {
+    over: '{{subject}} is asked for {{value}} with charging; {{limit}} is the target at this site: over by {{margin}}. Lower the charging power or shed load.',
+    tight: '{{subject}} gives {{value}} of {{limit}} with charging: {{margin}} left.',
+    within: '{{subject}} gives {{value}} of {{limit}} with charging: {{margin}} left.',
+    unknown: '{{subject}}: the loading cannot be judged yet. Missing: {{missing}}.',
+  },
+  run: (context) =>
+    context.installation.generators
+      .filter(({ generator }) => generator.connection === context.mode.kind)
+      .flatMap(({ generator, type, deratedVa }): Finding[] => {
+        const subject: Subject = { kind: 'generator', id: generator.id, label: generator.name };
+        const compiled = context.installation.stacks.find((one) => one.stack.id === generator.stackId);
+        if (compiled === undefined) {
+          return [
+            unknownFinding(generatorLoading.id, context, subject, 'VA', [
+              ['generators', generator.id, 'stackId'],
+            ]),
+          ];
+        }
+        const given = all({
+          type,
+          deratedVa,
+          inverter: compiled.type,
+          supply: context.installation.supply,
+          board: compiled.board,
+          capability: compiled.capabilityWithout(undefined),
+        });
+        if (!given.known) return [unknownFinding(generatorLoading.id, context, subject, 'VA', given.missing)];
+        const { supply, board, inverter, capability } = given.value;
+        const target = context.installation.defaults.generatorLoading.value;
+        const limit = (given.value.deratedVa / given.value.type.lines) * target;
+        // A single-phase set reaches one line only; the lines it does not reach are not its load.
+        return supply.lines.slice(0, given.value.type.lines).map((line, index) => {
+          const charge = lineChargeW(compiled, inverter, capability, index);
+          const chargeW = charge.known ? charge.value : 0;
+          const power = add(board.expected.knownPart[index] ?? ZERO, complex(chargeW, 0));
+          return judge(generatorLoading.id, context, {
+            subject: { ...subject, id: `${generator.id}/${line}`, label: `${generator.name} ${line}` },
+            value: magnitude(power),
+            limit,
+            unit: 'VA',
+            missing: [...board.expected.missing, ...(charge.known ? [] : charge.missing)],
+            working: () => ({
+              steps: [
+                {
+                  symbol: 'S_gen',
+                  meaning: 'load and charging on the line',
+                  formula: '√((P + P_ch) · (P + P_ch) + Q · Q)',
+                  symbols: [
+                    symbol('P_ch', 'charging on this line', chargeW, 'W', [
+                      'stacks',
+                      compiled.stack.id,
+                      'gridChargeW',
+                    ]),
+                    symbol('P', 'expected real power of the line', power.re - chargeW, 'W'),
+                    symbol('Q', 'expected reactive power of the line', power.im, 'var'),
+                  ],
+                  value: magnitude(power),
+                  unit: 'VA',
+                },
+                {
+                  symbol: 'S_target',
+                  meaning: 'what the set should give on one line',
+                  formula: 'S_site / m · g',
+                  symbols: [
+                    symbol('S_site', 'rating left at this altitude and heat', given.value.deratedVa, 'VA', [
+                      'generators',
+                      generator.id,
+                      'typeId',
+                    ]),
+                    symbol('m', 'lines of the set', given.value.type.lines, ''),
+                    symbol('g', 'loading target', target, ''),
+                  ],
+                  value: limit,
+                  unit: 'VA',
+                },
+              ],
+              inputs: lineInputs(board, line),
+              source: 'Load and charging together at most the loading target of the derated set, per line.',
+              notes: overrideNotes(context.installation, 'generatorLoading'),
+            }),
+          });
+        });
+      }),
+};

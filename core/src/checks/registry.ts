@@ -1,0 +1,70 @@
+import { balanceLines } from './balanceLines.ts';
+import { balanceNeutral } from './balanceNeutral.ts';
+import { bankAutonomy } from './bankAutonomy.ts';
+import { bankCharge } from './bankCharge.ts';
+import { bankColdCharge } from './bankColdCharge.ts';
+import { bankCurrentMinimum } from './bankCurrentMinimum.ts';
+import { bankCurrentNominal } from './bankCurrentNominal.ts';
+import { bankModules } from './bankModules.ts';
+import { bankReserve } from './bankReserve.ts';
+import { bankSurgeCurrent } from './bankSurgeCurrent.ts';
+import { bankWindow } from './bankWindow.ts';
+import type { Check } from './check.ts';
+import { generatorLoading } from './generatorLoading.ts';
+import { generatorPort } from './generatorPort.ts';
+import { gridPassThrough } from './gridPassThrough.ts';
+import { gridPort } from './gridPort.ts';
+import { gridService } from './gridService.ts';
+import { loadAssigned } from './loadAssigned.ts';
+import { loadContinuous } from './loadContinuous.ts';
+import { loadInterruption } from './loadInterruption.ts';
+import { loadPower } from './loadPower.ts';
+import { loadTotal } from './loadTotal.ts';
+import { pvAcCoupled } from './pvAcCoupled.ts';
+import { stackArrangement } from './stackArrangement.ts';
+import { stackCount } from './stackCount.ts';
+import { stackEqualLines } from './stackEqualLines.ts';
+import { stackFirmware } from './stackFirmware.ts';
+import { surgeColdPickup } from './surgeColdPickup.ts';
+import { surgeLargestStart } from './surgeLargestStart.ts';
+
+/** Every check, sorted by id. */
+export const CHECKS: readonly Check[] = [
+  balanceLines,
+  balanceNeutral,
+  bankAutonomy,
+  bankCharge,
+  bankColdCharge,
+  bankCurrentMinimum,
+  bankCurrentNominal,
+  bankModules,
+  bankReserve,
+  bankSurgeCurrent,
+  bankWindow,
+  generatorLoading,
+  generatorPort,
+  gridPassThrough,
+  gridPort,
+  gridService,
+  loadAssigned,
+  loadContinuous,
+  loadInterruption,
+  loadPower,
+  loadTotal,
+  pvAcCoupled,
+  stackArrangement,
+  stackCount,
+  stackEqualLines,
+  stackFirmware,
+  surgeColdPickup,
+  surgeLargestStart,
+];
+
+const BY_ID = new Map(CHECKS.map((check) => [check.id, check]));
+
+/** The check of an id. An id that is not in the registry is a mistake of ours. */
+export function checkById(id: string): Check {
+  const check = BY_ID.get(id);
+  if (check === undefined) throw new Error(`No check is registered as "${id}".`);
+  return check;
+}

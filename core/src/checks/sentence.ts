@@ -1,0 +1,24 @@
+import type { Design } from '../design/schema.ts';
+import { describePlaces } from '../words/places.ts';
+import { formatQuantity } from '../words/quantity.ts';
+import type { Finding } from './finding.ts';
+import { checkById } from './registry.ts';
+
+/** The sentence of a finding, made from its fields and the template of its check. */
+export function sentenceOf(design: Design, finding: Finding): string {
+  const check = checkById(finding.check);
+  const show = (value: number | undefined): string =>
+    value === undefined ? 'not known' : formatQuantity(value, finding.unit);
+  const words: Record<string, string> = {
+    subject: finding.subject.label,
+    value: show(finding.value),
+    limit: show(finding.limit),
+    margin: finding.margin === undefined ? '' : formatQuantity(Math.abs(finding.margin), 'fraction'),
+    missing: describePlaces(design, finding.missing),
+  };
+  for (const [key, value] of Object.entries(finding.data)) words[key] = String(value);
+  return check.sentences[finding.state].replace(
+    /\{\{(\w+)\}\}/g,
+    (_, key: string) => words[key] ?? `{{${key}}}`,
+  );
+}

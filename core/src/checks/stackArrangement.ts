@@ -1,0 +1,66 @@
+import type { Arrangement } from '../catalogue/schema.ts';
+import { all, field } from '../design/known.ts';
+import type { SupplyKind } from '../design/schema.ts';
+import { type Check, NO_WORKING } from './check.ts';
+import { eachKnown } from './support/plain.ts';
+import { stackSubject } from './support/subjects.ts';
+
+/** The supplies each arrangement can back up. A single-phase set may serve one line of a larger supply. */
+const SERVES: Record<Arrangement, readonly SupplyKind[]> = {
+  'one-unit': ['single-phase', 'three-phase'],
+  'parallel-single-phase': ['single-phase', 'three-phase'],
+  'split-phase-native': ['split-phase'],
+  'split-phase-autotransformer': ['split-phase'],
+  'three-phase-native': ['three-phase'],
+  'three-phase-from-single': ['three-phase'],
+};
+
+/** Whether the arrangement is one the type allows, fits the supply, and has a number of units that makes sense. */
+export const stackArrangement: Check = {
+  id: 'stack.arrangement',
+  title: 'Arrangement',
+  family: 'stack',
+  modes: ['island'],
+  sentences: {
+    over: '{{subject}}: {{reason}}.',
+    tight: '{{subject}}: {{reason}}.',
+    within: '{{subject}}: the arrangement is one the type and the supply allow.',
+    unknown: '{{subject}}: the arrangement cannot be judged yet. Missing: {{missing}}.',
+  },
+  run: (context) => {
+    const { site } = context.installation.design;
+    return eachKnown(
+      stackArrangement.id,
+      context,
+      '',
+      stackSubject,
+      (compiled) =>
+        all({
+          type: compiled.type,
+          arrangement: field(compiled.stack.arrangement, 'stacks', compiled.stack.id, 'arrangement'),
+          supply: field(site.supply, 'site', 'supply'),
+        }),
+      ({ stack }, { type, arrangement, supply }) => {
+        const reasons: string[] = [];
+        if (!type.arrangements.includes(arrangement))
+          reasons.push(`${type.name} does not allow this arrangement`);
+        if (!SERVES[arrangement].includes(supply))
+          reasons.push(`this arrangement does not make a ${supply} output`);
+        if (arrangement === 'one-unit' && stack.units.length !== 1)
+          reasons.push(`one unit is meant, but ${stack.units.length} are listed`);
+        if (arrangement === 'three-phase-from-single' && stack.units.length < 3)
+          reasons.push(`three lines need at least three units, but ${stack.units.length} are listed`);
+        return {
+          value: reasons.length,
+          limit: 0,
+          graded: false,
+          data: { reason: reasons.join('; ') },
+          working: () => ({
+            ...NO_WORKING,
+            source: 'Arrangements the inverter type allows, and the supplies each one makes.',
+          }),
+        };
+      },
+    );
+  },
+};

@@ -1,0 +1,150 @@
+import { codeProfile } from '../../codes/profile.ts';
+import type { CompiledBank } from '../../compile/bank.ts';
+import { all, field } from '../../design/known.ts';
+import type { Path } from '../../design/problem.ts';
+import type { Bank } from '../../design/schema.ts';
+import { ZERO, add } from '../../network/complex.ts';
+import type { CheckContext, Measurement } from '../check.ts';
+import type { Finding } from '../finding.ts';
+import { bankOf } from './bank.ts';
+import { eachStack, type StackCase } from './eachLine.ts';
+import { bankSubject } from './subjects.ts';
+import { lineInputs, overrideNotes, symbol } from './workings.ts';
+
+interface Limit {
+  readonly what: string;
+  readonly amperes: number;
+}
+
+/** The limits on steady battery current. The smallest binds; a breaker that is not stated is missing, not absent. */
+function steadyLimits(
+  context: CheckContext,
+  one: StackCase,
+  bank: CompiledBank,
+): { limits: Limit[]; missing: Path[] } {
+  const { compiled, type, capability } = one;
+  const { design } = context.installation;
+  const limits: Limit[] = [
+    {
+      what: 'the modules with their share allowance',
+      amperes: bank.continuousDischargeA / spread(context, bank),
+    },
+    { what: 'the inverters', amperes: capability.unitCount * type.maxDischargeA },
+  ];
+  const stated: Bank | undefined = typeof compiled.stack.bank === 'object' ? compiled.stack.bank : undefined;
+  const breaker = all({
+    amperes: field(stated?.breakerA, 'stacks', compiled.stack.id, 'bank', 'breakerA'),
+    profile: field(design.site.codeProfile, 'site', 'codeProfile'),
+  });
+  if (!breaker.known) return { limits, missing: [...breaker.missing] };
+  const factor = codeProfile(breaker.value.profile).continuousFactor;
+  limits.push({
+    what: factor === 1 ? 'the battery breaker' : `the battery breaker at 1/${factor}`,
+    amperes: breaker.value.amperes / factor,
+  });
+  return { limits, missing: [] };
+}
+
+/** 1 + the planned spread between modules; one string shares with nobody. */
+export function spread(context: CheckContext, bank: CompiledBank): number {
+  return bank.parallelCount > 1 ? 1 + context.installation.defaults.moduleShareTolerance.value : 1;
+}
+
+/** Battery current I = P / (η · V) at the expected peak and a stated bank voltage, against the binding limit. */
+export function dischargeCurrent(
+  check: string,
+  context: CheckContext,
+  at: { readonly meaning: string; readonly voltage: (one: StackCase, bank: CompiledBank) => number },
+): Finding[] {
+  return eachStack(check, context, 'A', (one): (Measurement | undefined)[] => {
+    const { compiled, type, board, capability } = one;
+    const found = bankOf(compiled);
+    if (found === undefined || capability.stopped) return [];
+    const subject = bankSubject(compiled);
+    const noWorking = (): ReturnType<Measurement['working']> => ({
+      steps: [],
+      inputs: [],
+      source: '',
+      notes: [],
+    });
+    if (!found.known)
+      return [
+        {
+          subject,
+          value: undefined,
+          limit: undefined,
+          unit: 'A',
+          missing: found.missing,
+          working: noWorking,
+        },
+      ];
+    const bank = found.value;
+    const watts = board.expected.knownPart.reduce(add, ZERO).re;
+    const volts = at.voltage(one, bank);
+    const value = watts / (type.efficiency * volts);
+    const { limits, missing } = steadyLimits(context, one, bank);
+    const binding = limits.reduce((least, limit) => (limit.amperes < least.amperes ? limit : least));
+    return [
+      {
+        subject,
+        value,
+        limit: binding.amperes,
+        unit: 'A',
+        missing: [...board.expected.missing, ...missing],
+        data: { binding: binding.what, volts: `${Math.round(volts * 10) / 10} V` },
+        working: () => ({
+          steps: [
+            {
+              symbol: 'I',
+              meaning: `battery current at ${at.meaning}`,
+              formula: 'P / (η · U)',
+              symbols: [
+                symbol('P', 'expected real power of all backed-up lines', watts, 'W'),
+                symbol('η', 'inverter efficiency', type.efficiency, '', [
+                  'stacks',
+                  compiled.stack.id,
+                  'inverterTypeId',
+                ]),
+                symbol('U', at.meaning, volts, 'V', ['stacks', compiled.stack.id, 'bank', 'batteryTypeId']),
+              ],
+              value,
+              unit: 'A',
+            },
+            {
+              symbol: 'I_modules',
+              meaning: 'what the modules give together',
+              formula: 'n · I_module / k_s',
+              symbols: [
+                symbol('n', 'modules in parallel', bank.parallelCount, '', [
+                  'stacks',
+                  compiled.stack.id,
+                  'bank',
+                  'modules',
+                ]),
+                symbol('I_module', 'continuous discharge of one', bank.type.continuousDischargeA, 'A'),
+                symbol(
+                  'k_s',
+                  'planned share of the hardest-working module against the mean',
+                  spread(context, bank),
+                  '',
+                ),
+              ],
+              value: bank.continuousDischargeA / spread(context, bank),
+              unit: 'A',
+            },
+          ],
+          inputs: lineInputs(board, undefined),
+          source: 'Steady battery current against modules, inverters and breaker; the smallest limit binds.',
+          notes: [
+            ...limits.map(
+              (limit) =>
+                `Limit of ${limit.what}: ${limit.amperes.toFixed(1)} A${limit === binding ? ' (binds)' : ''}.`,
+            ),
+            'How the modules share is planned with an allowance here, not solved from leads and bars.',
+            ...overrideNotes(context.installation, 'moduleShareTolerance'),
+          ],
+        }),
+      },
+    ];
+  });
+}

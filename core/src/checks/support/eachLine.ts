@@ -1,0 +1,69 @@
+import type { InverterType } from '../../catalogue/schema.ts';
+import type { Board } from '../../compile/board.ts';
+import type { Capability } from '../../compile/capability.ts';
+import type { CompiledStack } from '../../compile/installation.ts';
+import type { Line } from '../../design/quantities.ts';
+import { all } from '../../design/known.ts';
+import { type CheckContext, judge, type Measurement, unknownFinding } from '../check.ts';
+import type { Finding } from '../finding.ts';
+import { capabilityInMode, stackSubject, stacksInMode } from './subjects.ts';
+
+/** A stack in one mode with everything that can be known of it at hand. */
+export interface StackCase {
+  readonly compiled: CompiledStack;
+  readonly lines: readonly Line[];
+  readonly type: InverterType;
+  readonly board: Board;
+  readonly capability: Capability;
+}
+
+export interface LineCase extends StackCase {
+  readonly line: Line;
+  readonly index: number;
+}
+
+/** Runs a measurement once per stack of the mode; a stack with something missing is one `unknown` that names it. */
+export function eachStack(
+  check: string,
+  context: CheckContext,
+  unit: string,
+  measure: (one: StackCase) => readonly (Measurement | undefined)[],
+): Finding[] {
+  return stacksInMode(context).flatMap((compiled) => {
+    const given = all({
+      supply: context.installation.supply,
+      type: compiled.type,
+      board: compiled.board,
+      capability: capabilityInMode(context, compiled),
+    });
+    if (!given.known) return [unknownFinding(check, context, stackSubject(compiled), unit, given.missing)];
+    const { supply, type, board, capability } = given.value;
+    return measure({ compiled, lines: supply.lines, type, board, capability })
+      .filter((measured) => measured !== undefined)
+      .map((measured) => judge(check, context, measured));
+  });
+}
+
+/** Runs a measurement once per line of each stack of the mode. Lines that a stack does not feed and nothing loads are left out. */
+export function eachLine(
+  check: string,
+  context: CheckContext,
+  unit: string,
+  measure: (one: LineCase) => Measurement | undefined,
+): Finding[] {
+  return eachStack(check, context, unit, (one) =>
+    one.lines.map((line, index) => {
+      const unused =
+        (one.capability.unitsOnLine[index] ?? 0) === 0 &&
+        !one.capability.stopped &&
+        isUnloaded(one.board, index) &&
+        context.mode.lostUnit === undefined;
+      return unused ? undefined : measure({ ...one, line, index });
+    }),
+  );
+}
+
+function isUnloaded(board: Board, index: number): boolean {
+  const power = board.connected.knownPart[index];
+  return board.connected.missing.length === 0 && (power === undefined || (power.re === 0 && power.im === 0));
+}

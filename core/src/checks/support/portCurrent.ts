@@ -1,0 +1,89 @@
+import { add, complex, magnitude, ZERO } from '../../network/complex.ts';
+import type { CheckContext, Measurement } from '../check.ts';
+import { counted } from '../../words/quantity.ts';
+import { lineChargeW } from './charging.ts';
+import type { LineCase } from './eachLine.ts';
+import { lineSubject } from './subjects.ts';
+import { lineInputs, symbol } from './workings.ts';
+
+/**
+ * Current of one line through a port that also feeds the backed-up board: I = |S_load + P_charge| / V, against
+ * n ports with their sharing tolerance: I_max = n · I_port / (1 + ε).
+ */
+export function portCurrent(
+  context: CheckContext,
+  one: LineCase,
+  port: {
+    readonly limitA: number | undefined;
+    readonly key: string;
+    readonly meaning: string;
+    readonly charging: boolean;
+  },
+): Measurement {
+  const { compiled, line, index, board, capability, type } = one;
+  const subject = lineSubject(compiled, line);
+  const voltage = context.installation.lineVoltageV;
+  const charge = port.charging
+    ? lineChargeW(compiled, type, capability, index)
+    : { known: true as const, value: 0 };
+  const missing = [
+    ...board.expected.missing,
+    ...(voltage.known ? [] : voltage.missing),
+    ...(charge.known ? [] : charge.missing),
+    ...(port.limitA === undefined ? [['types', type.id, port.key]] : []),
+  ];
+  const chargeW = charge.known ? charge.value : 0;
+  const power = add(board.expected.knownPart[index] ?? ZERO, complex(chargeW, 0));
+  const n = capability.unitsOnLine[index] ?? 0;
+  const sharing = n > 1 ? context.installation.defaults.currentSharingTolerance.value : 0;
+  const value = voltage.known ? magnitude(power) / voltage.value : undefined;
+  const limit = port.limitA === undefined ? undefined : (n * port.limitA) / (1 + sharing);
+  return {
+    subject,
+    value,
+    limit,
+    unit: 'A',
+    missing,
+    data: { units: counted(n, 'unit'), verb: n === 1 ? 'takes' : 'take' },
+    working: () => ({
+      steps: [
+        {
+          symbol: 'I',
+          meaning: 'current of the line through the port',
+          formula: '√((P + P_ch) · (P + P_ch) + Q · Q) / V',
+          symbols: [
+            symbol('P_ch', 'charging from this side', chargeW, 'W', [
+              'stacks',
+              compiled.stack.id,
+              'gridChargeW',
+            ]),
+            symbol('P', 'expected real power of the line', power.re - chargeW, 'W'),
+            symbol('Q', 'expected reactive power of the line', power.im, 'var'),
+            symbol('V', 'line to neutral', voltage.known ? voltage.value : 0, 'V', ['site', 'lineVoltageV']),
+          ],
+          value: value ?? 0,
+          unit: 'A',
+        },
+        {
+          symbol: 'I_max',
+          meaning: `${port.meaning} of the units on this line`,
+          formula: 'n · I_port / (1 + ε)',
+          symbols: [
+            symbol('n', 'units on the line', n, '', ['stacks', compiled.stack.id, 'units']),
+            symbol('I_port', `${port.meaning} of one unit`, port.limitA ?? 0, 'A', [
+              'stacks',
+              compiled.stack.id,
+              'inverterTypeId',
+            ]),
+            symbol('ε', 'current-sharing tolerance, 0 for one unit', sharing, ''),
+          ],
+          value: limit ?? 0,
+          unit: 'A',
+        },
+      ],
+      inputs: lineInputs(board, line),
+      source: 'The backed-up board draws its whole current through the unit, with charging on top.',
+      notes: [],
+    }),
+  };
+}

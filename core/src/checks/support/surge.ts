@@ -1,0 +1,114 @@
+import type { StartOnLine } from '../../compile/board.ts';
+import { type EnvelopeStep, type WorstLevel, worstLevel } from '../../network/overload.ts';
+import { formatNumber, formatQuantity } from '../../words/quantity.ts';
+import type { CheckContext, Measurement } from '../check.ts';
+import type { Finding, Subject, Working } from '../finding.ts';
+import { eachStack, type StackCase } from './eachLine.ts';
+import { lineSubject, stackSubject } from './subjects.ts';
+import { lineInputs, symbol } from './workings.ts';
+
+/** A place where surges meet a limit: one line of a stack, or the whole of a set that shares among its lines. */
+export interface SurgePlace {
+  readonly one: StackCase;
+  readonly subject: Subject;
+  readonly line: StackCase['lines'][number] | undefined;
+  readonly ratedVa: number;
+  readonly starts: readonly StartOnLine[];
+  readonly coldPickup: readonly EnvelopeStep[];
+}
+
+/** Runs a surge measurement on every line of each stack of the mode, and on the whole of sets that share among lines. */
+export function eachSurgePlace(
+  check: string,
+  context: CheckContext,
+  measure: (place: SurgePlace) => Measurement | undefined,
+): Finding[] {
+  return eachStack(check, context, 'VA', (one) => {
+    const { board, capability, compiled } = one;
+    const places: SurgePlace[] = one.lines.map((line, index) => ({
+      one,
+      subject: lineSubject(compiled, line),
+      line,
+      ratedVa: capability.perLineVa[index] ?? 0,
+      starts: board.starts.knownPart[index] ?? [],
+      coldPickup: board.coldPickup.knownPart[index] ?? [],
+    }));
+    if (compiled.stack.arrangement === 'split-phase-autotransformer') {
+      const subject = { ...stackSubject(compiled), label: `${compiled.stack.name} as a whole` };
+      places.push({
+        one,
+        subject,
+        line: undefined,
+        ratedVa: capability.totalVa,
+        starts: board.totalStarts,
+        coldPickup: board.totalColdPickup,
+      });
+    }
+    return places.map(measure);
+  });
+}
+
+const seconds = (value: number): string => (Number.isFinite(value) ? `${formatNumber(value)} s` : 'any time');
+
+/** One envelope held against the overload curve, as a measurement with its working. */
+export function surgeMeasurement(
+  place: SurgePlace,
+  envelope: readonly EnvelopeStep[],
+  label: string,
+  missing: Measurement['missing'],
+  notes: readonly string[],
+): Measurement {
+  const { one, subject, line, ratedVa } = place;
+  const worst = worstLevel(envelope, one.type.overloadCurve, ratedVa);
+  return {
+    subject,
+    value: worst?.va ?? 0,
+    limit: worst?.allowedVa ?? ratedVa,
+    unit: 'VA',
+    missing: missing ?? [],
+    data: { label, needed: seconds(worst?.neededS ?? 0), allowed: seconds(worst?.allowedS ?? Infinity) },
+    working: () => surgeWorking(one, line, ratedVa, worst, notes),
+  };
+}
+
+function surgeWorking(
+  one: StackCase,
+  line: SurgePlace['line'],
+  ratedVa: number,
+  worst: WorstLevel | undefined,
+  notes: readonly string[],
+): Working {
+  const neededS = worst?.neededS ?? 0;
+  const multiple = ratedVa > 0 ? (worst?.allowedVa ?? 0) / ratedVa : 0;
+  return {
+    steps: [
+      {
+        symbol: 'S_allowed',
+        meaning: `what may be given for ${seconds(neededS)}`,
+        formula: 'S_line · m',
+        symbols: [
+          symbol(
+            'S_line',
+            line === undefined ? 'usable capacity of the set' : 'usable capacity of the line',
+            ratedVa,
+            'VA',
+          ),
+          symbol('m', `multiple the overload curve allows for ${seconds(neededS)}`, multiple, '', [
+            'stacks',
+            one.compiled.stack.id,
+            'inverterTypeId',
+          ]),
+        ],
+        value: worst?.allowedVa ?? 0,
+        unit: 'VA',
+      },
+    ],
+    inputs: lineInputs(one.board, line),
+    source:
+      'Running and starting VA added as phasors; at every level the longest contiguous time is held against the overload curve, straight in log–log between its points.',
+    notes: [
+      `Level ${formatQuantity(worst?.va ?? 0, 'VA')} is held for ${seconds(neededS)}; the curve allows it for ${seconds(worst?.allowedS ?? Infinity)}.`,
+      ...notes,
+    ],
+  };
+}

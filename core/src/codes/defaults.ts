@@ -1,0 +1,82 @@
+import { z } from 'zod';
+
+/** Every planning default of the core, in one place. A job can override any of them, with a reason. */
+export const DEFAULTS = {
+  tightMargin: { value: 0.1, unit: '', meaning: 'Margin below which a passing check is called tight.' },
+  currentSharingTolerance: {
+    value: 0.05,
+    unit: '',
+    meaning: 'How unevenly paralleled inverters share current; 0 for one unit.',
+  },
+  moduleShareTolerance: {
+    value: 0.1,
+    unit: '',
+    meaning: 'How far the hardest-working battery module is planned above the mean.',
+  },
+  electronicThirdHarmonic: {
+    value: 0.3,
+    unit: '',
+    meaning: 'Third-harmonic current of electronic loads, as a share of their fundamental.',
+  },
+  generatorLoading: {
+    value: 0.8,
+    unit: '',
+    meaning: 'Share of the derated set that load and charging may take.',
+  },
+  voltageTolerance: { value: 0.06, unit: '', meaning: 'Voltage band of the islanding test.' },
+  frequencyToleranceHz: { value: 0.5, unit: 'Hz', meaning: 'Frequency band of the islanding test.' },
+  unitShareTolerance: {
+    value: 0.1,
+    unit: '',
+    meaning: 'How far a unit may be from the mean of its line in the islanding test.',
+  },
+  neutralEarthLimitV: {
+    value: 1,
+    unit: 'V',
+    meaning: 'Largest voltage between neutral and earth in island.',
+  },
+  testLoadTolerance: { value: 0.05, unit: '', meaning: 'How near the test load must be set to its step.' },
+  abortVoltageTolerance: {
+    value: 0.1,
+    unit: '',
+    meaning: 'Voltage departure at which a test step is stopped.',
+  },
+  insulationMinMohm: { value: 1, unit: 'MΩ', meaning: 'Least insulation resistance of the dead tests.' },
+  batteryCurrentTolerance: {
+    value: 0.15,
+    unit: '',
+    meaning: 'How far battery current may be from the model in the islanding test.',
+  },
+  startDip: { value: 0.2, unit: '', meaning: 'Largest voltage dip while the largest start is tested.' },
+  reconnectDelayS: {
+    value: 60,
+    unit: 's',
+    meaning: 'Least time the grid is watched before reconnecting, where the type does not say.',
+  },
+} as const satisfies Record<string, { value: number; unit: string; meaning: string }>;
+
+export type DefaultKey = keyof typeof DEFAULTS;
+export const DEFAULT_KEYS = Object.keys(DEFAULTS).filter((key): key is DefaultKey => key in DEFAULTS);
+export const defaultKey = z.enum(DEFAULT_KEYS);
+
+export interface ResolvedDefault {
+  readonly key: DefaultKey;
+  readonly value: number;
+  /** The reason of the override, or undefined where the planning default stands. */
+  readonly reason: string | undefined;
+}
+
+/** The defaults of a job: planning values, with the job's overrides laid over them. */
+export function resolveDefaults(
+  overrides: readonly { id: DefaultKey; value: number; reason: string }[],
+): Record<DefaultKey, ResolvedDefault> {
+  const byKey = new Map(overrides.map((override) => [override.id, override]));
+  const entry = (key: DefaultKey): ResolvedDefault => {
+    const override = byKey.get(key);
+    return { key, value: override?.value ?? DEFAULTS[key].value, reason: override?.reason };
+  };
+  return Object.fromEntries(DEFAULT_KEYS.map((key) => [key, entry(key)])) as Record<
+    DefaultKey,
+    ResolvedDefault
+  >;
+}

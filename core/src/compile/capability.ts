@@ -1,0 +1,129 @@
+import type { Arrangement, InverterType } from '../catalogue/schema.ts';
+import { all, field, type Known, known, unknownAt } from '../design/known.ts';
+import type { Path } from '../design/problem.ts';
+import type { Site, Stack } from '../design/schema.ts';
+import { deratingFactor } from '../network/derating.ts';
+import type { Supply } from './supply.ts';
+
+/** What a set of inverters can carry, with all its units or with one of them gone. */
+export interface Capability {
+  /** Units that feed each line; a multi-line unit counts on each of its lines. */
+  readonly unitsOnLine: readonly number[];
+  readonly perLineVa: readonly number[];
+  readonly perLineW: readonly number[];
+  readonly totalVa: number;
+  readonly totalW: number;
+  readonly unitCount: number;
+  readonly derating: number;
+  /** Current-sharing tolerance used: 0 where one unit stands alone. */
+  readonly sharing: number;
+  /** The set as a whole has stopped because a unit is lost. */
+  readonly stopped: boolean;
+}
+
+export interface CapabilityInputs {
+  readonly site: Site;
+  readonly supply: Known<Supply>;
+  readonly stack: Stack;
+  readonly type: Known<InverterType>;
+  readonly neutralA: Known<number>;
+  readonly sharingTolerance: number;
+}
+
+/** Which line each single-phase unit feeds; places that are missing where the supply leaves a choice. */
+function unitLines(stack: Stack, supply: Supply): Known<ReadonlyMap<string, number>> {
+  const missing: Path[] = [];
+  const lines = new Map<string, number>();
+  for (const unit of stack.units) {
+    if (unit.line !== undefined) lines.set(unit.id, supply.lines.indexOf(unit.line));
+    else if (supply.lines.length === 1) lines.set(unit.id, 0);
+    else missing.push(['stacks', stack.id, 'units', unit.id, 'line']);
+  }
+  return missing.length > 0 ? unknownAt(...missing) : known(lines);
+}
+
+const isPerLine = (arrangement: Arrangement): boolean =>
+  arrangement === 'one-unit' ||
+  arrangement === 'parallel-single-phase' ||
+  arrangement === 'three-phase-from-single';
+
+function countOnLines(
+  stack: Stack,
+  arrangement: Arrangement,
+  supply: Supply,
+  lostUnitId: string | undefined,
+): Known<number[]> {
+  const present = stack.units.filter((unit) => unit.id !== lostUnitId);
+  if (!isPerLine(arrangement)) return known(supply.lines.map(() => present.length));
+  const lines = unitLines(stack, supply);
+  if (!lines.known) return lines;
+  const whole = supply.lines.map(
+    (_, line) => stack.units.filter((unit) => lines.value.get(unit.id) === line).length,
+  );
+  const counts = supply.lines.map(
+    (_, line) => present.filter((unit) => lines.value.get(unit.id) === line).length,
+  );
+  // A set that makes three lines from unequal counts is governed by its weakest line.
+  const weakest = arrangement === 'three-phase-from-single' ? Math.min(...whole) : Infinity;
+  return known(counts.map((count) => Math.min(count, weakest)));
+}
+
+/**
+ * Usable capacity per line: S_line = n · S_unit · derate(T) / (1 + ε), with ε = 0 for one unit.
+ * A split-phase set behind an autotransformer carries on one line at most half its total plus half of what the
+ * transformer's neutral can shift: S_line = S_total / 2 + V · I_neutral / 2.
+ */
+export function capability(inputs: CapabilityInputs, lostUnitId?: string): Known<Capability> {
+  const { site, stack } = inputs;
+  const given = all({
+    supply: inputs.supply,
+    type: inputs.type,
+    arrangement: field(stack.arrangement, 'stacks', stack.id, 'arrangement'),
+    hottestC: field(site.equipmentHighestC, 'site', 'equipmentHighestC'),
+  });
+  if (!given.known) return given;
+  const { supply, type, arrangement } = given.value;
+  const counts = countOnLines(stack, arrangement, supply, lostUnitId);
+  if (!counts.known) return counts;
+  const stopped = lostUnitId !== undefined && (type.lostUnit === 'set-stops' || stack.units.length === 1);
+  const unitsOnLine = stopped ? counts.value.map(() => 0) : counts.value;
+  const derating = deratingFactor(type.derating, given.value.hottestC);
+  const perLine = isPerLine(arrangement);
+  const unitCount = stopped
+    ? 0
+    : perLine
+      ? unitsOnLine.reduce((sum, n) => sum + n, 0)
+      : (unitsOnLine[0] ?? 0);
+  const sharing = unitsOnLine.some((n) => n > 1) ? inputs.sharingTolerance : 0;
+  const linesMade = perLine ? 1 : supply.lines.length;
+  const lineShare = (rated: number): number[] =>
+    unitsOnLine.map(
+      (n) => (((n * rated) / linesMade) * derating) / (1 + (n > 1 ? inputs.sharingTolerance : 0)),
+    );
+  const perLineVa = lineShare(type.ratedVa);
+  const perLineW = lineShare(type.ratedW);
+  const sum = (list: readonly number[]): number => list.reduce((total, one) => total + one, 0);
+  const whole = {
+    unitsOnLine,
+    totalVa: sum(perLineVa),
+    totalW: sum(perLineW),
+    unitCount,
+    derating,
+    sharing,
+    stopped,
+  };
+  if (arrangement !== 'split-phase-autotransformer') return known({ ...whole, perLineVa, perLineW });
+  const shift = all({
+    neutralA: inputs.neutralA,
+    lineVoltageV: field(site.lineVoltageV, 'site', 'lineVoltageV'),
+  });
+  if (!shift.known) return shift;
+  const shiftVa = unitCount === 0 ? 0 : (shift.value.lineVoltageV * shift.value.neutralA) / 2;
+  const shifted = (list: readonly number[], total: number): number[] =>
+    list.map((one) => Math.min(one + shiftVa, total));
+  return known({
+    ...whole,
+    perLineVa: shifted(perLineVa, whole.totalVa),
+    perLineW: shifted(perLineW, whole.totalW),
+  });
+}

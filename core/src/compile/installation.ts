@@ -1,0 +1,168 @@
+import type {
+  AutotransformerType,
+  BatteryType,
+  EquipmentKind,
+  EquipmentType,
+  GeneratorType,
+  InverterType,
+} from '../catalogue/schema.ts';
+import { type DefaultKey, type ResolvedDefault, resolveDefaults } from '../codes/defaults.ts';
+import { field, type Known, known, mapKnown, unknownAt } from '../design/known.ts';
+import type { Circuit, Design, Generator, Partition, Stack } from '../design/schema.ts';
+import { generatorFactor } from '../network/derating.ts';
+import { type CompiledBank, compileBank } from './bank.ts';
+import { type Board, compileBoard } from './board.ts';
+import { type Capability, capability } from './capability.ts';
+import { type Mode, modesOf } from './modes.ts';
+import { compileSupply, type Supply } from './supply.ts';
+
+/** A set of inverters with what hangs on its backup outputs and its battery bank. */
+export interface CompiledStack {
+  readonly stack: Stack;
+  readonly type: Known<InverterType>;
+  readonly partitions: readonly Partition[];
+  /** The load on its backup outputs; unknown while the supply is. */
+  readonly board: Known<Board>;
+  /** 'none' where the design says there is no battery. */
+  readonly bank: Known<CompiledBank | 'none'>;
+  readonly autotransformer: Known<AutotransformerType | 'none'>;
+  /** What it can carry, with all units or with one lost. */
+  readonly capabilityWithout: (lostUnitId: string | undefined) => Known<Capability>;
+}
+
+export interface CompiledGenerator {
+  readonly generator: Generator;
+  readonly type: Known<GeneratorType>;
+  readonly deratedVa: Known<number>;
+}
+
+/** What follows from a design: explicit, and the only thing that checks, procedures and drawings read. */
+export interface Installation {
+  readonly design: Design;
+  readonly supply: Known<Supply>;
+  readonly lineVoltageV: Known<number>;
+  readonly defaults: Record<DefaultKey, ResolvedDefault>;
+  readonly modes: readonly Mode[];
+  readonly stacks: readonly CompiledStack[];
+  readonly generators: readonly CompiledGenerator[];
+  /** Everything the service feeds on grid. */
+  readonly wholeBuilding: Known<Board>;
+  readonly undecidedCircuits: readonly Circuit[];
+}
+
+interface TypeOf {
+  inverter: InverterType;
+  battery: BatteryType;
+  generator: GeneratorType;
+  autotransformer: AutotransformerType;
+}
+
+/** Finds a type of one kind: the copy in the document first, so that a job stays as it was, then the catalogue. */
+function typeFinder(design: Design, catalogue: readonly EquipmentType[]) {
+  const byId = new Map<string, EquipmentType>();
+  for (const type of [...catalogue, ...design.types]) byId.set(type.id, type);
+  return <K extends EquipmentKind>(
+    kind: K,
+    id: string | undefined,
+    path: readonly string[],
+  ): Known<TypeOf[K]> => {
+    const found = id === undefined ? undefined : byId.get(id);
+    return found?.kind === kind ? known(found as TypeOf[K]) : unknownAt(path);
+  };
+}
+
+function once<T>(make: (key: string | undefined) => T): (key: string | undefined) => T {
+  const made = new Map<string | undefined, T>();
+  return (key) => {
+    const before = made.get(key);
+    if (before !== undefined) return before;
+    const fresh = make(key);
+    made.set(key, fresh);
+    return fresh;
+  };
+}
+
+function compileStack(
+  design: Design,
+  stack: Stack,
+  supply: Known<Supply>,
+  defaults: Record<DefaultKey, ResolvedDefault>,
+  find: ReturnType<typeof typeFinder>,
+): CompiledStack {
+  const type = find('inverter', stack.inverterTypeId, ['stacks', stack.id, 'inverterTypeId']);
+  const autotransformer: CompiledStack['autotransformer'] =
+    stack.arrangement === 'split-phase-autotransformer'
+      ? find('autotransformer', stack.autotransformerTypeId, ['stacks', stack.id, 'autotransformerTypeId'])
+      : known('none');
+  const partitions = design.partitions.filter((one) => one.kind === 'backup' && one.stackId === stack.id);
+  const fed = new Set(partitions.map((partition) => partition.id));
+  const circuits = design.circuits.filter(
+    (circuit) => circuit.partitionId !== undefined && fed.has(circuit.partitionId),
+  );
+  const neutralA = mapKnown(autotransformer, (one) => (one === 'none' ? 0 : one.neutralA));
+  const sharingTolerance = defaults.currentSharingTolerance.value;
+  return {
+    stack,
+    type,
+    partitions,
+    board: mapKnown(supply, (value) => compileBoard(circuits, value, defaults.electronicThirdHarmonic.value)),
+    bank:
+      stack.bank === undefined
+        ? unknownAt(['stacks', stack.id, 'bank'])
+        : stack.bank === 'none'
+          ? known('none')
+          : compileBank(stack.bank, stack.id, (id, path) => find('battery', id, path)),
+    autotransformer,
+    capabilityWithout: once((lostUnitId) =>
+      capability({ site: design.site, supply, stack, type, neutralA, sharingTolerance }, lostUnitId),
+    ),
+  };
+}
+
+function compileGenerator(
+  design: Design,
+  generator: Generator,
+  find: ReturnType<typeof typeFinder>,
+): CompiledGenerator {
+  const { site } = design;
+  const type = find('generator', generator.typeId, ['generators', generator.id, 'typeId']);
+  const altitude = field(site.altitudeM, 'site', 'altitudeM');
+  const heat = field(site.highestC, 'site', 'highestC');
+  const missing = [type, altitude, heat].flatMap((one) => (one.known ? [] : one.missing));
+  const deratedVa =
+    type.known && altitude.known && heat.known
+      ? known(
+          type.value.ratedVa *
+            generatorFactor(
+              type.value.altitudeLossPer100M,
+              type.value.temperatureLossPer5K,
+              altitude.value,
+              heat.value,
+            ),
+        )
+      : unknownAt(...missing);
+  return { generator, type, deratedVa };
+}
+
+/** Compiles a design. The design must have been read (`readDesign`); nothing here throws for what it leaves unknown. */
+export function compile(design: Design, catalogue: readonly EquipmentType[]): Installation {
+  const find = typeFinder(design, catalogue);
+  const supply = compileSupply(design.site);
+  const defaults = resolveDefaults(design.defaults);
+  const decided = new Set(design.partitions.map((partition) => partition.id));
+  return {
+    design,
+    supply,
+    lineVoltageV: field(design.site.lineVoltageV, 'site', 'lineVoltageV'),
+    defaults,
+    modes: modesOf(design),
+    stacks: design.stacks.map((stack) => compileStack(design, stack, supply, defaults, find)),
+    generators: design.generators.map((generator) => compileGenerator(design, generator, find)),
+    wholeBuilding: mapKnown(supply, (value) =>
+      compileBoard(design.circuits, value, defaults.electronicThirdHarmonic.value),
+    ),
+    undecidedCircuits: design.circuits.filter(
+      (circuit) => circuit.partitionId === undefined || !decided.has(circuit.partitionId),
+    ),
+  };
+}

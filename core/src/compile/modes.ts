@@ -1,0 +1,39 @@
+import type { Design } from '../design/schema.ts';
+
+export type ModeKind =
+  'on-grid' | 'island' | 'generator-port' | 'transfer-switch' | 'maintenance-bypass' | 'unit-lost';
+
+/** One way the installation can be operated. `unit-lost` is island less one inverter of one stack. */
+export interface Mode {
+  readonly id: string;
+  readonly kind: ModeKind;
+  readonly label: string;
+  readonly lostUnit?: { readonly stackId: string; readonly unitId: string };
+}
+
+/** The modes a design makes possible, in the order they are shown. */
+export function modesOf(design: Design): Mode[] {
+  const modes: Mode[] = [{ id: 'on-grid', kind: 'on-grid', label: 'On grid' }];
+  if (design.stacks.length > 0) modes.push({ id: 'island', kind: 'island', label: 'Island' });
+  if (design.generators.some((generator) => generator.connection === 'generator-port')) {
+    modes.push({ id: 'generator-port', kind: 'generator-port', label: 'Generator port' });
+  }
+  if (design.generators.some((generator) => generator.connection === 'transfer-switch')) {
+    modes.push({ id: 'transfer-switch', kind: 'transfer-switch', label: 'Generator by transfer switch' });
+  }
+  if (design.site.maintenanceBypass === 'yes') {
+    modes.push({ id: 'maintenance-bypass', kind: 'maintenance-bypass', label: 'Maintenance bypass' });
+  }
+  for (const stack of design.stacks) {
+    stack.units.forEach((unit, index) => {
+      const where = design.stacks.length > 1 ? `${stack.name}, ` : '';
+      modes.push({
+        id: `unit-lost:${stack.id}/${unit.id}`,
+        kind: 'unit-lost',
+        label: `Lost: ${where}unit ${index + 1}${unit.line === undefined ? '' : ` (${unit.line})`}`,
+        lostUnit: { stackId: stack.id, unitId: unit.id },
+      });
+    });
+  }
+  return modes;
+}

@@ -1,0 +1,55 @@
+import { z } from 'zod';
+import { type Result } from './problem.ts';
+import { FORMAT } from './schema.ts';
+
+/** One step from a format number to the next. The version name says what changed. */
+export interface Migration {
+  readonly from: number;
+  readonly name: string;
+  readonly up: (document: Readonly<Record<string, unknown>>) => Record<string, unknown>;
+}
+
+/** The steps, in order. Empty until the format first changes; a test fails for a step that no test ran. */
+export const MIGRATIONS: readonly Migration[] = [];
+
+const stamped = z.looseObject({ format: z.number().int().positive() });
+
+/**
+ * Brings a parsed JSON value up to the current format, without judging the rest of it.
+ * A document without a format number, or from a later format, is a problem with its sentence.
+ */
+export function migrate(
+  value: unknown,
+  migrations: readonly Migration[] = MIGRATIONS,
+  target: number = FORMAT,
+): Result<Record<string, unknown>> {
+  const parsed = stamped.safeParse(value);
+  if (!parsed.success) {
+    const isObject = typeof value === 'object' && value !== null && !Array.isArray(value);
+    return {
+      ok: false,
+      problems: [
+        isObject
+          ? {
+              path: ['format'],
+              message:
+                'is missing or not a whole number from 1, so this is not a design document of this workbench',
+            }
+          : {
+              path: [],
+              message:
+                'this is not a design document: an object with "format", "name" and "site" is expected',
+            },
+      ],
+    };
+  }
+  let document: Record<string, unknown> = parsed.data;
+  if (parsed.data.format > target) {
+    const message = `is ${parsed.data.format}, but this version reads up to ${target}; open it with a newer version`;
+    return { ok: false, problems: [{ path: ['format'], message }] };
+  }
+  for (const step of migrations) {
+    if (document.format === step.from) document = { ...step.up(document), format: step.from + 1 };
+  }
+  return { ok: true, value: document };
+}

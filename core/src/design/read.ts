@@ -1,0 +1,54 @@
+import type { EquipmentType } from '../catalogue/schema.ts';
+import { migrate } from './migrate.ts';
+import { type Problem, type Result, problemsFrom } from './problem.ts';
+import { referenceProblems } from './references.ts';
+import { type Design, designSchema } from './schema.ts';
+
+/** The largest document that is read, in UTF-16 units: far above 6,000 circuits, far below what would stop a machine. */
+export const MAX_DOCUMENT_LENGTH = 20_000_000;
+
+/** Judges a value that came from outside: migrated, checked against the schema, references followed. */
+export function readDesign(value: unknown, catalogue: readonly EquipmentType[]): Result<Design> {
+  const migrated = migrate(value);
+  if (!migrated.ok) return migrated;
+  const parsed = designSchema.safeParse(migrated.value, { reportInput: true });
+  if (!parsed.success) return { ok: false, problems: problemsFrom(parsed.error) };
+  const problems = referenceProblems(parsed.data, catalogue);
+  return problems.length > 0 ? { ok: false, problems } : { ok: true, value: parsed.data };
+}
+
+/** The same, from text. Text that is not JSON, or is too long to be a design, is a problem and not an exception. */
+export function readDesignText(text: string, catalogue: readonly EquipmentType[]): Result<Design> {
+  const refuse = (message: string): Result<Design> => ({
+    ok: false,
+    problems: [{ path: [], message } satisfies Problem],
+  });
+  if (text.length > MAX_DOCUMENT_LENGTH) {
+    return refuse(
+      `this file has ${Math.round(text.length / 1e6)} million characters; a design has at most ${MAX_DOCUMENT_LENGTH / 1e6} million`,
+    );
+  }
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch (error) {
+    return refuse(`this is not JSON: ${error instanceof Error ? error.message : 'it could not be read'}`);
+  }
+  return readDesign(value, catalogue);
+}
+
+/** A new, empty document. Everything a person has not said is absent. */
+export function emptyDesign(name: string): Design {
+  return {
+    format: 1,
+    name,
+    site: {},
+    circuits: [],
+    partitions: [],
+    stacks: [],
+    generators: [],
+    arrays: [],
+    defaults: [],
+    types: [],
+  };
+}

@@ -1,0 +1,177 @@
+import { z } from 'zod';
+import { arrangement, equipmentType } from '../catalogue/schema.ts';
+import {
+  entities,
+  fraction,
+  id,
+  line,
+  name,
+  nonNegative,
+  note,
+  positive,
+  temperatureC,
+} from './quantities.ts';
+import { defaultKey } from '../codes/defaults.ts';
+
+/** The format number this code writes. Older documents are migrated on reading; newer ones are refused. */
+export const FORMAT = 1;
+
+export const supplyKind = z.enum(['single-phase', 'split-phase', 'three-phase']);
+export type SupplyKind = z.infer<typeof supplyKind>;
+
+export const startClass = z.enum([
+  'steady',
+  'cold-filament',
+  'electronic',
+  'transformer',
+  'soft-drive',
+  'universal',
+  'split-phase-motor',
+  'capacitor-motor',
+  'compressor',
+  'deep-pump',
+  'dol-3ph',
+  'star-delta',
+  'soft-start',
+  'welder',
+]);
+export type StartClass = z.infer<typeof startClass>;
+
+export const importance = z.enum(['must', 'should', 'could', 'leave-off']);
+export type Importance = z.infer<typeof importance>;
+
+const site = z.strictObject({
+  supply: supplyKind.optional(),
+  lineVoltageV: positive.max(1000).optional().describe('Line to neutral.'),
+  frequencyHz: z.union([z.literal(50), z.literal(60)]).optional(),
+  serviceRatingA: positive.max(5000).optional().describe('Per line.'),
+  earthing: z.enum(['TN-S', 'TN-C-S', 'TT', 'IT']).optional(),
+  prospectiveFaultA: positive.max(200000).optional(),
+  codeProfile: z.enum(['metric', 'north-american']).optional(),
+  lowestC: temperatureC.optional().describe('Record low outdoors.'),
+  highestC: temperatureC.optional().describe('Record high outdoors.'),
+  equipmentLowestC: temperatureC.optional().describe('Coldest air where the inverters and batteries stand.'),
+  equipmentHighestC: temperatureC.optional().describe('Hottest air where the inverters and batteries stand.'),
+  altitudeM: z.number().min(-430).max(6000).optional(),
+  targetAutonomyH: positive.max(10000).optional().describe('Hours the backed-up load should last.'),
+  maintenanceBypass: z.enum(['yes', 'none']).optional(),
+});
+
+const item = z.strictObject({
+  id,
+  name,
+  quantity: z.number().int().min(1).max(10000).optional(),
+  runningW: nonNegative.max(1e7).optional().describe('Each.'),
+  powerFactor: z.number().gt(0).max(1).optional().describe('Lagging.'),
+  startClass: startClass.optional(),
+  startMultiple: z.number().min(1).max(20).optional().describe('Own figure, times running VA.'),
+  startDurationS: nonNegative.max(600).optional(),
+  startPowerFactor: z.number().gt(0).max(1).optional(),
+  demandFactor: fraction.optional(),
+  hoursPerDay: z.number().min(0).max(24).optional(),
+  importance: importance.optional(),
+  longestInterruptionMs: nonNegative.max(8.64e7).optional(),
+});
+
+const circuit = z.strictObject({
+  id,
+  name,
+  lines: z
+    .array(line)
+    .min(1)
+    .max(3)
+    .refine((lines) => new Set(lines).size === lines.length, 'names a line twice')
+    .optional()
+    .describe('One line: line to neutral. Two: line to line. Three: three-phase.'),
+  partitionId: id.optional(),
+  items: entities(item, 200),
+  note: note.optional(),
+});
+
+const partition = z.strictObject({
+  id,
+  name,
+  kind: z.enum(['grid', 'backup']),
+  stackId: id.optional().describe('The stack whose backup output feeds it.'),
+});
+
+const unit = z.strictObject({
+  id,
+  line: line.optional().describe('For sets that make three lines from single-phase units.'),
+  firmware: z.string().min(1).max(40).optional(),
+  serial: z.string().min(1).max(60).optional(),
+});
+
+const module = z.strictObject({ id, serial: z.string().min(1).max(60).optional() });
+
+const bank = z.strictObject({
+  batteryTypeId: id.optional(),
+  modules: entities(module, 512).min(1),
+  reserveSoc: fraction.optional().describe('State of charge kept for an outage.'),
+  cutoffSoc: fraction.optional().describe('State of charge at which discharge stops.'),
+  breakerA: positive.max(5000).optional(),
+});
+
+const stack = z.strictObject({
+  id,
+  name,
+  inverterTypeId: id.optional(),
+  arrangement: arrangement.optional(),
+  units: entities(unit, 64).min(1),
+  chargeCurrentA: nonNegative.max(5000).optional().describe('Battery charge setting of each unit.'),
+  gridChargeW: nonNegative
+    .max(1e6)
+    .optional()
+    .describe('Power each unit may draw from the grid or generator to charge.'),
+  autotransformerTypeId: id.optional(),
+  bank: z.union([bank, z.literal('none')]).optional(),
+});
+
+const generator = z.strictObject({
+  id,
+  name,
+  typeId: id.optional(),
+  connection: z.enum(['generator-port', 'transfer-switch']).optional(),
+  stackId: id.optional(),
+  fuelL: nonNegative.optional(),
+});
+
+const array = z.strictObject({
+  id,
+  name,
+  coupling: z.enum(['dc', 'ac']).optional(),
+  ratedAcW: positive.max(1e7).optional(),
+  partitionId: id.optional(),
+});
+
+const override = z.strictObject({
+  id: defaultKey,
+  value: nonNegative,
+  reason: z.string().min(3).max(500),
+});
+
+/** The design document: only what a person decided or measured. Absent means not known; "none" is written as such. */
+export const designSchema = z.strictObject({
+  format: z.literal(FORMAT),
+  name,
+  site,
+  circuits: entities(circuit, 10000),
+  partitions: entities(partition, 64),
+  stacks: entities(stack, 8),
+  generators: entities(generator, 8),
+  arrays: entities(array, 64),
+  defaults: entities(override, 64).describe('Limits changed for this job, each with a reason.'),
+  types: entities(equipmentType, 128).describe('Equipment types copied in when first used.'),
+});
+
+export type Design = z.infer<typeof designSchema>;
+export type Site = Design['site'];
+export type Circuit = Design['circuits'][number];
+export type Item = Circuit['items'][number];
+export type Partition = Design['partitions'][number];
+export type Stack = Design['stacks'][number];
+export type Unit = Stack['units'][number];
+export type Bank = Exclude<Stack['bank'], 'none' | undefined>;
+export type Generator = Design['generators'][number];
+export type PvArray = Design['arrays'][number];
+export type Override = Design['defaults'][number];

@@ -1,0 +1,184 @@
+import type { Analysis } from '../analyse.ts';
+import type { InverterType } from '../catalogue/schema.ts';
+import type { CompiledBank } from '../compile/bank.ts';
+import type { Capability } from '../compile/capability.ts';
+import type { CompiledStack } from '../compile/installation.ts';
+import { all } from '../design/known.ts';
+import type { Line } from '../design/quantities.ts';
+import { formatQuantity } from '../words/quantity.ts';
+import type { ProcedureStep, ReadingSpec } from './schema.ts';
+import { aroundSpec, frequencySpec, missingWords, voltageSpec } from './specs.ts';
+
+const SHARES = [0.25, 0.5, 0.75, 1] as const;
+
+interface Given {
+  readonly type: InverterType;
+  readonly capability: Capability;
+  readonly bank: CompiledBank | 'none';
+  readonly lines: readonly Line[];
+  readonly lineVoltageV: number;
+  readonly moduleShare: number;
+}
+
+/** A set of lines that are loaded together, and the watts on each at full test load. */
+interface TestLoad {
+  readonly lines: readonly Line[];
+  readonly wattsPerLine: number;
+  readonly setBy: string;
+}
+
+/** What the bank gives for long at its lowest voltage: P = η · U_min · I / (1 + ε_s); unlimited without a bank. */
+function batteryW({ bank, type, moduleShare }: Given): number {
+  if (bank === 'none') return Infinity;
+  const spread = bank.parallelCount > 1 ? 1 + moduleShare : 1;
+  return (type.efficiency * bank.minV * bank.continuousDischargeA) / spread;
+}
+
+/**
+ * One line at a time, where the set takes one loaded line beside idle ones. Loading one of m lines alone is an
+ * imbalance of (max − min) / mean = m, so a type with a lower limit, or none stated, and a set that leans on an
+ * autotransformer, is loaded on all lines alike.
+ */
+function testLoads(given: Given, arrangement: CompiledStack['stack']['arrangement']): TestLoad[] {
+  const { capability, lines, type } = given;
+  const fed = lines
+    .map((line, index) => ({ line, index }))
+    .filter(({ index }) => (capability.unitsOnLine[index] ?? 0) > 0);
+  const carries = (index: number): number =>
+    Math.min(capability.perLineW[index] ?? 0, capability.perLineVa[index] ?? 0);
+  const limited = (inverterW: number, sharedBy: number): Omit<TestLoad, 'lines'> => {
+    const battery = batteryW(given) / sharedBy;
+    return battery < inverterW
+      ? { wattsPerLine: battery, setBy: 'the battery bank' }
+      : { wattsPerLine: inverterW, setBy: 'the inverters' };
+  };
+  const alone = arrangement !== 'split-phase-autotransformer' && (type.imbalanceLimit ?? 0) >= fed.length;
+  if (fed.length <= 1 || alone) {
+    return fed.map(({ line, index }) => ({ lines: [line], ...limited(carries(index), 1) }));
+  }
+  const least = Math.min(
+    ...fed.map(({ index }) => carries(index)),
+    Math.min(capability.totalW, capability.totalVa) / fed.length,
+  );
+  return [{ lines: fed.map(({ line }) => line), ...limited(least, fed.length) }];
+}
+
+/** Load steps at a quarter, a half, three quarters and the whole of each test load. */
+export function loadSteps(analysis: Analysis, compiled: CompiledStack): ProcedureStep[] {
+  const { installation } = analysis;
+  const known = all({
+    supply: installation.supply,
+    type: compiled.type,
+    capability: compiled.capabilityWithout(undefined),
+    bank: compiled.bank,
+    lineVoltageV: installation.lineVoltageV,
+  });
+  if (!known.known) return [unknownLoadStep(compiled, missingWords(installation, known.missing))];
+  const given: Given = {
+    ...known.value,
+    lines: known.value.supply.lines,
+    moduleShare: installation.defaults.moduleShareTolerance.value,
+  };
+  return testLoads(given, compiled.stack.arrangement).flatMap((load) =>
+    SHARES.map((share) => loadStep(analysis, compiled, given, load, share)),
+  );
+}
+
+/** Single-phase units that share this line; a unit that makes several lines is not split here. */
+function unitsOn(compiled: CompiledStack, line: Line, type: InverterType): string[] {
+  if (type.nativeLines !== 1) return [];
+  const units = compiled.stack.units.filter((unit) => unit.line === undefined || unit.line === line);
+  return units.length > 1 ? units.map((unit) => unit.id) : [];
+}
+
+function loadReadings(
+  { installation }: Analysis,
+  compiled: CompiledStack,
+  given: Given,
+  load: TestLoad,
+  watts: number,
+): ReadingSpec[] {
+  const { defaults } = installation;
+  const currentA = watts / given.lineVoltageV;
+  const perLine = load.lines.flatMap((line) => {
+    const units = unitsOn(compiled, line, given.type);
+    return [
+      aroundSpec(
+        { id: `current-${line}`, label: `Load current ${line}`, unit: 'A', instrument: 'clamp meter' },
+        currentA,
+        defaults.testLoadTolerance.value,
+      ),
+      voltageSpec(installation, line),
+      ...units.map((unit) =>
+        aroundSpec(
+          { id: `unit-${unit}`, label: `Output of unit ${unit}`, unit: 'A', instrument: 'clamp meter' },
+          currentA / units.length,
+          defaults.unitShareTolerance.value,
+        ),
+      ),
+    ];
+  });
+  if (given.bank === 'none') return [...perLine, frequencySpec(installation)];
+  const batteryA = (watts * load.lines.length) / (given.type.efficiency * given.bank.nominalV);
+  return [
+    ...perLine,
+    frequencySpec(installation),
+    aroundSpec(
+      { id: 'battery-current', label: 'Battery current', unit: 'A', instrument: 'DC clamp meter' },
+      batteryA,
+      defaults.batteryCurrentTolerance.value,
+    ),
+  ];
+}
+
+function loadStep(
+  analysis: Analysis,
+  compiled: CompiledStack,
+  given: Given,
+  load: TestLoad,
+  share: number,
+): ProcedureStep {
+  const percent = share * 100;
+  const watts = load.wattsPerLine * share;
+  const on = load.lines.join(', ');
+  const amount = `${formatQuantity(watts, 'W')} of resistive load (${formatQuantity(watts / given.lineVoltageV, 'A')})`;
+  const abortPercent = analysis.installation.defaults.abortVoltageTolerance.value * 100;
+  return {
+    id: `load-${compiled.stack.id}-${load.lines.join('')}-${percent}`,
+    section: 'load',
+    title: `${compiled.stack.name} ${on}: ${percent} % load`,
+    instructions: [
+      load.lines.length === 1
+        ? `Put ${amount} on ${on}, and nothing on the other lines.`
+        : `Put ${amount} on each of ${on}, alike: the set must not be loaded on one line alone.`,
+      `Hold it for five minutes, then read. The whole test load is set by ${load.setBy}.`,
+    ],
+    cautions: [
+      'Load banks run hot: keep them clear and watched. Feel for heat near terminals, never on them.',
+    ],
+    readings: loadReadings(analysis, compiled, given, load, watts),
+    abortText: `Stop if the voltage leaves ±${abortPercent} %, a unit alarms, or a battery module warms or disconnects.`,
+  };
+}
+
+function unknownLoadStep(compiled: CompiledStack, missing: string[]): ProcedureStep {
+  return {
+    id: `load-${compiled.stack.id}-unknown`,
+    section: 'load',
+    title: `${compiled.stack.name}: load steps`,
+    instructions: [
+      'The load steps cannot be worked out yet. Fill in what is missing, then make the procedure anew.',
+    ],
+    cautions: [],
+    readings: [
+      {
+        id: 'load-current',
+        label: 'Load current',
+        unit: 'A',
+        kind: 'number',
+        instrument: 'clamp meter',
+        missing,
+      },
+    ],
+  };
+}

@@ -1,0 +1,69 @@
+import type { Installation } from '../compile/installation.ts';
+import type { Line } from '../design/quantities.ts';
+import type { Path } from '../design/problem.ts';
+import { describePlace } from '../words/places.ts';
+import type { ReadingSpec } from './schema.ts';
+
+export function confirmation(id: string, label: string): ReadingSpec {
+  return { id, label, unit: '', kind: 'confirmation', instrument: 'by eye', missing: [] };
+}
+
+/** The places in words, for a reading that cannot be judged until they are filled in. */
+export function missingWords(installation: Installation, missing: readonly Path[]): string[] {
+  return missing.slice(0, 5).map((path) => describePlace(installation.design, path));
+}
+
+/** Voltage of a line with the test band, and the wider band at which the step is stopped. */
+export function voltageSpec(installation: Installation, line: Line): ReadingSpec {
+  const { lineVoltageV, defaults } = installation;
+  const base = {
+    id: `voltage-${line}`,
+    label: `Voltage ${line} to neutral`,
+    unit: 'V',
+    kind: 'number' as const,
+    instrument: 'true-RMS voltmeter',
+  };
+  if (!lineVoltageV.known) return { ...base, missing: missingWords(installation, lineVoltageV.missing) };
+  const nominal = lineVoltageV.value;
+  const around = (share: number): { low: number; high: number } => ({
+    low: nominal * (1 - share),
+    high: nominal * (1 + share),
+  });
+  return {
+    ...base,
+    nominal,
+    expected: around(defaults.voltageTolerance.value),
+    abort: around(defaults.abortVoltageTolerance.value),
+    missing: [],
+  };
+}
+
+export function frequencySpec(installation: Installation): ReadingSpec {
+  const nominal = installation.design.site.frequencyHz;
+  const base = {
+    id: 'frequency',
+    label: 'Frequency',
+    unit: 'Hz',
+    kind: 'number' as const,
+    instrument: 'meter with frequency',
+  };
+  if (nominal === undefined)
+    return { ...base, missing: missingWords(installation, [['site', 'frequencyHz']]) };
+  const band = installation.defaults.frequencyToleranceHz.value;
+  return { ...base, nominal, expected: { low: nominal - band, high: nominal + band }, missing: [] };
+}
+
+/** A nominal value with an equal share either way. */
+export function aroundSpec(
+  base: Pick<ReadingSpec, 'id' | 'label' | 'unit' | 'instrument'>,
+  nominal: number,
+  tolerance: number,
+): ReadingSpec {
+  return {
+    ...base,
+    kind: 'number',
+    nominal,
+    expected: { low: nominal * (1 - tolerance), high: nominal * (1 + tolerance) },
+    missing: [],
+  };
+}

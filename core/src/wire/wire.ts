@@ -1,0 +1,117 @@
+import { z } from 'zod';
+import { editSchema } from '../design/edits.ts';
+import { procedureSchema } from '../procedure/schema.ts';
+
+/** What web and server say to each other. Both import these; neither imports the other. */
+export const role = z.enum(['designer', 'field', 'approver', 'viewer']);
+export type Role = z.infer<typeof role>;
+
+export const userInfo = z.object({
+  id: z.number().int(),
+  name: z.string(),
+  email: z.string(),
+  role,
+  firm: z.string(),
+});
+export type UserInfo = z.infer<typeof userInfo>;
+
+export const demoUsers = z.object({
+  enabled: z.boolean(),
+  users: z.array(z.object({ id: z.number().int(), name: z.string(), role })),
+});
+
+export const jobSummary = z.object({
+  id: z.number().int(),
+  name: z.string(),
+  revision: z.number().int(),
+  changedAt: z.string(),
+  changedBy: z.string(),
+  /** Worst finding in words, and how many there are in each state. */
+  worst: z.string(),
+  counts: z.object({ over: z.number(), tight: z.number(), unknown: z.number(), within: z.number() }),
+  stage: z.string(),
+});
+export type JobSummary = z.infer<typeof jobSummary>;
+
+export const jobDocument = z.object({
+  id: z.number().int(),
+  name: z.string(),
+  revision: z.number().int(),
+  document: z.unknown(),
+  canEdit: z.boolean(),
+  canTest: z.boolean(),
+});
+export type JobDocument = z.infer<typeof jobDocument>;
+
+export const editBatch = z.strictObject({
+  baseRevision: z.number().int().min(0),
+  editId: z.string().min(8).max(64),
+  patches: z.array(editSchema).min(1).max(20000),
+});
+export type EditBatch = z.infer<typeof editBatch>;
+
+export const saved = z.object({ revision: z.number().int() });
+
+const problem = z.object({ path: z.array(z.union([z.string(), z.number()])), message: z.string() });
+
+/** Every refusal has this shape: a stable code to act on and a sentence to show. */
+export const refusal = z.object({
+  code: z.string(),
+  message: z.string(),
+  problems: z.array(problem).optional(),
+  conflicts: z
+    .array(
+      z.object({ path: z.array(z.string()), theirs: z.unknown().optional(), yours: z.unknown().optional() }),
+    )
+    .optional(),
+  revision: z.number().int().optional(),
+  document: z.unknown().optional(),
+});
+export type Refusal = z.infer<typeof refusal>;
+
+export const newReading = z.strictObject({
+  stepId: z.string().max(120),
+  readingId: z.string().max(120),
+  value: z.number(),
+  attempt: z.number().int().min(1).max(99),
+  /** The reading this one corrects; the earlier one is kept. */
+  corrects: z.number().int().optional(),
+  note: z.string().max(1000).optional(),
+});
+export type NewReading = z.infer<typeof newReading>;
+
+export const reading = z.object({
+  id: z.number().int(),
+  stepId: z.string(),
+  readingId: z.string(),
+  value: z.number(),
+  attempt: z.number().int(),
+  corrects: z.number().int().nullable(),
+  note: z.string(),
+  by: z.string(),
+  at: z.string(),
+});
+export type Reading = z.infer<typeof reading>;
+
+export const runState = z.enum(['running', 'finished', 'aborted']);
+
+export const runSummary = z.object({
+  id: z.number().int(),
+  jobId: z.number().int(),
+  number: z.number().int(),
+  revision: z.number().int(),
+  state: runState,
+  reason: z.string(),
+  startedBy: z.string(),
+  startedAt: z.string(),
+  endedAt: z.string().nullable(),
+});
+export type RunSummary = z.infer<typeof runSummary>;
+
+export const testRun = runSummary.extend({ procedure: procedureSchema, readings: z.array(reading) });
+export type TestRun = z.infer<typeof testRun>;
+
+export const endRun = z.strictObject({
+  state: z.enum(['finished', 'aborted']),
+  reason: z.string().max(1000),
+});

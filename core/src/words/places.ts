@@ -1,0 +1,92 @@
+import type { Path } from '../design/problem.ts';
+import type { Design } from '../design/schema.ts';
+
+/** What each field is called where people read it. */
+const FIELDS: Readonly<Record<string, string>> = {
+  supply: 'supply',
+  lineVoltageV: 'line voltage',
+  frequencyHz: 'frequency',
+  serviceRatingA: 'service rating',
+  earthing: 'earthing arrangement',
+  prospectiveFaultA: 'prospective fault current',
+  codeProfile: 'code profile',
+  lowestC: 'record low',
+  highestC: 'record high',
+  equipmentLowestC: 'coldest air at the equipment',
+  equipmentHighestC: 'hottest air at the equipment',
+  altitudeM: 'altitude',
+  targetAutonomyH: 'hours to last',
+  lines: 'line(s)',
+  partitionId: 'partition',
+  quantity: 'quantity',
+  runningW: 'running power',
+  powerFactor: 'power factor',
+  startClass: 'start class',
+  startDurationS: 'start duration',
+  startPowerFactor: 'starting power factor',
+  demandFactor: 'demand factor',
+  hoursPerDay: 'hours per day',
+  longestInterruptionMs: 'longest interruption',
+  stackId: 'feeding stack',
+  inverterTypeId: 'inverter type',
+  arrangement: 'arrangement',
+  line: 'line',
+  firmware: 'firmware',
+  chargeCurrentA: 'charge setting',
+  gridChargeW: 'grid charging power',
+  autotransformerTypeId: 'autotransformer type',
+  bank: 'battery bank',
+  batteryTypeId: 'battery type',
+  reserveSoc: 'backup reserve',
+  cutoffSoc: 'cut-off',
+  breakerA: 'battery breaker',
+  typeId: 'type',
+  connection: 'connection',
+  ratedAcW: 'rated AC power',
+  coupling: 'coupling',
+  passThroughA: 'pass-through limit of the type',
+  gridPortA: 'grid port limit of the type',
+  backupPortA: 'backup port limit of the type',
+  generatorPortA: 'generator port limit of the type',
+  transferMs: 'transfer time of the type',
+};
+
+export const fieldLabel = (key: string): string => FIELDS[key] ?? key;
+
+interface Named {
+  readonly id: string;
+  readonly name?: string;
+}
+
+const isNamed = (value: unknown): value is Named =>
+  typeof value === 'object' && value !== null && 'id' in value;
+
+/**
+ * A place in words: "running power of Vaccine fridge". Names are looked up in the document; what has none goes by its id.
+ */
+export function describePlace(design: Design, path: Path): string {
+  let value: unknown = design;
+  let owner = '';
+  for (const part of path.slice(0, -1)) {
+    if (Array.isArray(value)) {
+      const list: unknown[] = value;
+      value = list.find((one) => isNamed(one) && one.id === part);
+      if (isNamed(value))
+        owner =
+          typeof value.name === 'string'
+            ? value.name
+            : `${String(path[path.indexOf(part) - 1]).replace(/s$/, '')} ${value.id}`;
+    } else if (typeof value === 'object' && value !== null) {
+      value = new Map<string | number, unknown>(Object.entries(value)).get(part);
+    }
+  }
+  const label = fieldLabel(String(path.at(-1) ?? ''));
+  return owner === '' ? label : `${label} of ${owner}`;
+}
+
+/** Up to three places in words, and how many more there are. */
+export function describePlaces(design: Design, paths: readonly Path[]): string {
+  const shown = paths.slice(0, 3).map((path) => describePlace(design, path));
+  const more = paths.length - shown.length;
+  return shown.join('; ') + (more > 0 ? `; and ${more} more` : '');
+}
