@@ -1,5 +1,12 @@
 import { closeSync, fstatSync, openSync, readFileSync } from 'node:fs';
-import { analyse, checkReport, formatPath, MAX_DOCUMENT_LENGTH, readDesignText, SAMPLE_TYPES } from '@bastion/core';
+import {
+  analyse,
+  checkReport,
+  formatPath,
+  MAX_DOCUMENT_LENGTH,
+  readDesignText,
+  SAMPLE_TYPES,
+} from '@bastion/core';
 
 export interface Streams {
   readonly out: (text: string) => void;
@@ -19,7 +26,8 @@ function readText(file: string): { ok: true; text: string } | { ok: false; messa
   let handle: number | undefined;
   try {
     handle = openSync(file, 'r');
-    if (fstatSync(handle).size > MAX_BYTES) return { ok: false, message: `${file}: the file is too large to be a design` };
+    if (fstatSync(handle).size > MAX_BYTES)
+      return { ok: false, message: `${file}: the file is too large to be a design` };
     return { ok: true, text: readFileSync(handle, 'utf8') };
   } catch (error) {
     return { ok: false, message: `${file}: ${error instanceof Error ? error.message : 'cannot be read'}` };

@@ -1,0 +1,26 @@
+import { spawn, spawnSync } from 'node:child_process';
+import { existsSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+
+export const root = fileURLToPath(new URL('../..', import.meta.url)).replace(/\/$/, '');
+
+/** Runs a command to its end and returns its exit code; its output goes to ours, or to nowhere when quiet. */
+export function runToEnd(command, args, { quiet = false, env = process.env, cwd = root } = {}) {
+  const result = spawnSync(command, args, { cwd, env, stdio: quiet ? 'ignore' : ['ignore', 'inherit', 'inherit'] });
+  return result.status ?? 1;
+}
+
+/** The first of these files that exists. */
+export const firstExisting = (paths) => paths.find((path) => existsSync(path));
+
+/** Asks a child to stop, by its own process id, and waits until it has. */
+export async function stopChild(child, signal = 'SIGTERM', patienceMs = 15000) {
+  if (child === undefined || child.exitCode !== null || child.signalCode !== null) return;
+  const ended = new Promise((resolve) => child.once('exit', resolve));
+  child.kill(signal);
+  const timer = setTimeout(() => child.kill('SIGKILL'), patienceMs);
+  await ended;
+  clearTimeout(timer);
+}
+
+export { spawn };

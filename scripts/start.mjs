@@ -1,0 +1,51 @@
+// `npm start`: sets up what is missing, starts the database and the server, prints the address. Ctrl-C stops all of it.
+import { resolve } from 'node:path';
+import { ensureBuilt } from './lib/build.mjs';
+import { checkNode, ensurePackages } from './lib/packages.mjs';
+import { nextFreePort } from './lib/ports.mjs';
+import { root } from './lib/run.mjs';
+import { runMain, Sentence } from './lib/sentence.mjs';
+
+function wantedPort() {
+  const port = Number(process.env.PORT ?? 4600);
+  if (!Number.isInteger(port) || port < 1 || port > 65485) throw new Sentence(`PORT is "${process.env.PORT}", which is not a port.`);
+  return port;
+}
+
+await runMain(async () => {
+  checkNode();
+  const port = wantedPort();
+  ensurePackages();
+  ensureBuilt();
+  const { startDatabase } = await import('./lib/database.mjs');
+  const { startServer } = await import('./lib/server.mjs');
+
+  const outside = process.env.DATABASE_URL;
+  const dataFolder = resolve(root, process.env.BASTION_DATA ?? '.data');
+  const database = outside ? { url: outside, stop: async () => {} } : await startDatabase(dataFolder);
+  let server;
+  let stopping = false;
+  const stop = async (code) => {
+    if (stopping) return;
+    stopping = true;
+    await server?.stop();
+    await database.stop();
+    process.exit(code);
+  };
+  process.on('SIGINT', () => void stop(0));
+  process.on('SIGTERM', () => void stop(0));
+  try {
+    server = await startServer({ port: await nextFreePort(port), databaseUrl: database.url });
+  } catch (error) {
+    await database.stop();
+    throw error;
+  }
+  server.child.once('exit', (code) => {
+    if (stopping) return;
+    console.error(`The server ended by itself (code ${code}).`);
+    void stop(1);
+  });
+  console.log(`Zealous Bastion is at ${server.address}`);
+  console.log(outside ? 'Data is in the database of DATABASE_URL.' : `Data is in ${dataFolder}`);
+  console.log('Ctrl-C stops it.');
+});

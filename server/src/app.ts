@@ -1,0 +1,93 @@
+import cookie from '@fastify/cookie';
+import helmet from '@fastify/helmet';
+import rateLimit from '@fastify/rate-limit';
+import swagger from '@fastify/swagger';
+import Fastify, { type FastifyInstance } from 'fastify';
+import { jsonSchemaTransform, serializerCompiler, validatorCompiler } from 'fastify-type-provider-zod';
+import type { Database } from './database.ts';
+import { handleError } from './errorHandler.ts';
+import { RefusalError } from './errors.ts';
+import { docsRoute } from './routes/docs.ts';
+import { eventRoutes } from './routes/events.ts';
+import { healthRoute } from './routes/health.ts';
+import { jobRoutes } from './routes/jobs.ts';
+import { pageRoutes } from './routes/pages.ts';
+import { reportRoutes } from './routes/reports.ts';
+import { runRoutes } from './routes/runs.ts';
+import { sessionGuard } from './routes/sessionGuard.ts';
+import { signInRoutes } from './routes/signIn.ts';
+import { accounts } from './services/accounts.ts';
+import { jobs } from './services/jobs.ts';
+import { runs } from './services/runs.ts';
+
+export interface AppOptions {
+  readonly database: Database;
+  readonly demo: boolean;
+  readonly secureCookie: boolean;
+  readonly version: string;
+  /** Folder of the built pages; none in tests that only talk to the API. */
+  readonly pagesFolder: string | undefined;
+  readonly now: () => Date;
+  readonly log: boolean;
+}
+
+/** Largest request body, but for whole documents. */
+const BODY_LIMIT = 4 * 1024 * 1024;
+
+const CONTENT_SECURITY = {
+  useDefaults: false,
+  directives: {
+    defaultSrc: ["'self'"],
+    baseUri: ["'none'"],
+    formAction: ["'self'"],
+    frameAncestors: ["'none'"],
+    imgSrc: ["'self'", 'data:'],
+    objectSrc: ["'none'"],
+    // Overlays of the interface place themselves with style attributes.
+    styleSrc: ["'self'", "'unsafe-inline'"],
+  },
+};
+
+/** Builds the server without listening. Every feature is a plugin of its own. */
+export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
+  const app = Fastify({ logger: options.log ? { level: 'warn' } : false, bodyLimit: BODY_LIMIT });
+  app.setValidatorCompiler(validatorCompiler);
+  app.setSerializerCompiler(serializerCompiler);
+  app.setErrorHandler(handleError);
+  app.setNotFoundHandler(() => {
+    throw new RefusalError('NOT_FOUND');
+  });
+
+  await app.register(helmet, { contentSecurityPolicy: CONTENT_SECURITY, hsts: options.secureCookie });
+  await app.register(cookie);
+  await app.register(rateLimit, { global: false });
+  await app.register(swagger, {
+    openapi: { info: { title: 'Zealous Bastion', version: options.version } },
+    transform: jsonSchemaTransform,
+  });
+
+  const people = accounts(options.database.models, options.now);
+  const jobService = jobs(options.database, options.now);
+  const runService = runs(options.database, jobService, options.now);
+
+  await app.register(healthRoute, { database: options.database, version: options.version, prefix: '/api' });
+  await app.register(signInRoutes, {
+    people,
+    demo: options.demo,
+    secureCookie: options.secureCookie,
+    prefix: '/api',
+  });
+  await app.register(
+    async (guarded) => {
+      sessionGuard(guarded, people);
+      await guarded.register(docsRoute);
+      await guarded.register(jobRoutes, { jobs: jobService });
+      await guarded.register(eventRoutes, { jobs: jobService });
+      await guarded.register(runRoutes, { runs: runService });
+      await guarded.register(reportRoutes, { jobs: jobService, runs: runService, now: options.now });
+    },
+    { prefix: '/api' },
+  );
+  if (options.pagesFolder !== undefined) await app.register(pageRoutes, { folder: options.pagesFolder });
+  return app;
+}

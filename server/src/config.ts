@@ -1,0 +1,36 @@
+import { z } from 'zod';
+
+const environment = z.object({
+  DATABASE_URL: z.url({ protocol: /^(mariadb|mysql)$/ }),
+  PORT: z.coerce.number().int().min(1).max(65535).default(4600),
+  HOST: z.string().default('127.0.0.1'),
+  BASTION_DEMO: z.enum(['on', 'off']).default('on'),
+  BASTION_SECURE_COOKIE: z.enum(['on', 'off']).default('off'),
+});
+
+/** What the surroundings decide. Read once, at start. */
+export interface Config {
+  readonly databaseUrl: string;
+  readonly port: number;
+  readonly host: string;
+  /** Offers one-click demo users on the sign-in page. */
+  readonly demo: boolean;
+  /** Set behind TLS: the cookie is then sent over TLS alone. */
+  readonly secureCookie: boolean;
+}
+
+/** Reads the configuration, or says in a sentence which variable is wrong. */
+export function readConfig(env: Readonly<Record<string, string | undefined>>): Config {
+  const parsed = environment.safeParse(env);
+  if (!parsed.success) {
+    const sentences = parsed.error.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`);
+    throw new Error(`The server cannot start with this environment. ${sentences.join('; ')}`);
+  }
+  return {
+    databaseUrl: parsed.data.DATABASE_URL,
+    port: parsed.data.PORT,
+    host: parsed.data.HOST,
+    demo: parsed.data.BASTION_DEMO === 'on',
+    secureCookie: parsed.data.BASTION_SECURE_COOKIE === 'on',
+  };
+}

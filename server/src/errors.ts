@@ -1,0 +1,43 @@
+import type { Conflict, Problem } from '@bastion/core';
+
+/** Every refusal of the server: a code that is never reused, its status, and its sentence. */
+export const REFUSALS = {
+  SIGN_IN_NEEDED: { status: 401, message: 'Sign in to go on.' },
+  SIGN_IN_WRONG: { status: 401, message: 'That address and password do not belong together.' },
+  NOT_ALLOWED: { status: 403, message: 'Your role does not allow this.' },
+  FOREIGN_ORIGIN: { status: 403, message: 'This request came from another site and was refused.' },
+  NOT_FOUND: { status: 404, message: 'There is nothing here by that name, or it belongs to another firm.' },
+  EDIT_CONFLICT: { status: 409, message: 'Somebody else changed the same place. Choose which value stays.' },
+  RUN_CLOSED: {
+    status: 409,
+    message: 'This test run has ended; its readings stay as they are. Start a new run to test again.',
+  },
+  DOCUMENT_TOO_LARGE: { status: 413, message: 'This is larger than a design can be.' },
+  DOCUMENT_INVALID: { status: 422, message: 'The design was not saved, because part of it is not possible.' },
+  REQUEST_INVALID: { status: 400, message: 'The request is not in the form this server takes.' },
+  READING_UNKNOWN: { status: 422, message: 'This run has no such step or reading.' },
+  REASON_NEEDED: { status: 422, message: 'Give a reason for aborting: the record needs it.' },
+  TOO_MANY_TRIES: { status: 429, message: 'Too many tries. Wait a minute and try again.' },
+  INTERNAL: { status: 500, message: 'The server failed at this. Nothing was changed; try again.' },
+} as const satisfies Record<string, { status: number; message: string }>;
+
+export type RefusalCode = keyof typeof REFUSALS;
+
+export interface RefusalDetail {
+  readonly problems?: readonly Problem[];
+  readonly conflicts?: readonly Conflict[];
+  readonly revision?: number;
+  readonly document?: unknown;
+}
+
+/** Thrown by services for an expected failure; the error handler turns it into its reply. */
+export class RefusalError extends Error {
+  readonly code: RefusalCode;
+  readonly detail: RefusalDetail;
+
+  constructor(code: RefusalCode, detail: RefusalDetail = {}) {
+    super(REFUSALS[code].message);
+    this.code = code;
+    this.detail = detail;
+  }
+}

@@ -1,0 +1,2 @@
+export { buildApp, type AppOptions } from './app.ts';
+export { openDatabase, type Database } from './database.ts';

@@ -1,0 +1,36 @@
+import {
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type Sequelize,
+} from 'sequelize';
+
+/** A job with its latest document and the summary that the job list shows. */
+export class JobRow extends Model<InferAttributes<JobRow>, InferCreationAttributes<JobRow>> {
+  declare id: CreationOptional<number>;
+  declare firmId: number;
+  declare name: string;
+  declare revision: number;
+  declare document: string;
+  declare summary: string;
+  declare changedAt: Date;
+  declare changedBy: string;
+}
+
+export function initJobs(sequelize: Sequelize): void {
+  JobRow.init(
+    {
+      id: { type: DataTypes.INTEGER.UNSIGNED, primaryKey: true, autoIncrement: true },
+      firmId: { type: DataTypes.INTEGER.UNSIGNED, allowNull: false },
+      name: { type: DataTypes.STRING(120), allowNull: false },
+      revision: { type: DataTypes.INTEGER.UNSIGNED, allowNull: false },
+      document: { type: DataTypes.TEXT('long'), allowNull: false },
+      summary: { type: DataTypes.TEXT('long'), allowNull: false },
+      changedAt: { type: DataTypes.DATE(3), allowNull: false },
+      changedBy: { type: DataTypes.STRING(120), allowNull: false },
+    },
+    { sequelize, tableName: 'jobs', timestamps: false },
+  );
+}

@@ -1,0 +1,42 @@
+import type { Sequelize } from 'sequelize';
+import { EditRow, initEdits } from './edits.ts';
+import { FirmRow, initFirms } from './firms.ts';
+import { initJobs, JobRow } from './jobs.ts';
+import { initReadings, ReadingRow } from './readings.ts';
+import { initRevisions, RevisionRow } from './revisions.ts';
+import { initSessions, SessionRow } from './sessions.ts';
+import { initRuns, RunRow } from './runs.ts';
+import { initUsers, UserRow } from './users.ts';
+
+export interface Models {
+  readonly firms: typeof FirmRow;
+  readonly users: typeof UserRow;
+  readonly sessions: typeof SessionRow;
+  readonly jobs: typeof JobRow;
+  readonly revisions: typeof RevisionRow;
+  readonly edits: typeof EditRow;
+  readonly runs: typeof RunRow;
+  readonly readings: typeof ReadingRow;
+}
+
+/** Binds every model to a connection. */
+export function initModels(sequelize: Sequelize): Models {
+  initFirms(sequelize);
+  initUsers(sequelize);
+  initSessions(sequelize);
+  initJobs(sequelize);
+  initRevisions(sequelize);
+  initEdits(sequelize);
+  initRuns(sequelize);
+  initReadings(sequelize);
+  return {
+    firms: FirmRow,
+    users: UserRow,
+    sessions: SessionRow,
+    jobs: JobRow,
+    revisions: RevisionRow,
+    edits: EditRow,
+    runs: RunRow,
+    readings: ReadingRow,
+  };
+}

@@ -1,0 +1,40 @@
+import {
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type Sequelize,
+} from 'sequelize';
+
+/** One reading. Rows are only ever added; a correction names the row it corrects. */
+export class ReadingRow extends Model<InferAttributes<ReadingRow>, InferCreationAttributes<ReadingRow>> {
+  declare id: CreationOptional<number>;
+  declare runId: number;
+  declare stepId: string;
+  declare readingId: string;
+  declare value: number;
+  declare attempt: number;
+  declare corrects: number | null;
+  declare note: string;
+  declare by: string;
+  declare at: Date;
+}
+
+export function initReadings(sequelize: Sequelize): void {
+  ReadingRow.init(
+    {
+      id: { type: DataTypes.INTEGER.UNSIGNED, primaryKey: true, autoIncrement: true },
+      runId: { type: DataTypes.INTEGER.UNSIGNED, allowNull: false },
+      stepId: { type: DataTypes.STRING(120), allowNull: false },
+      readingId: { type: DataTypes.STRING(120), allowNull: false },
+      value: { type: DataTypes.DOUBLE, allowNull: false },
+      attempt: { type: DataTypes.INTEGER.UNSIGNED, allowNull: false },
+      corrects: { type: DataTypes.INTEGER.UNSIGNED, allowNull: true },
+      note: { type: DataTypes.STRING(1000), allowNull: false },
+      by: { type: DataTypes.STRING(120), allowNull: false },
+      at: { type: DataTypes.DATE(3), allowNull: false },
+    },
+    { sequelize, tableName: 'readings', timestamps: false },
+  );
+}

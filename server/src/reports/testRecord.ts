@@ -1,0 +1,78 @@
+import {
+  formatNumber,
+  judgeReading,
+  type ProcedureStep,
+  type ReadingSpec,
+  type Verdict,
+  type wire,
+} from '@bastion/core';
+import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
+import { heading, moment, reportPage, table } from './page.ts';
+
+const WORDS: Record<Verdict, string> = {
+  abort: 'past the abort limit',
+  outside: 'outside',
+  'not-judged': 'not judged',
+  within: 'within',
+  recorded: 'recorded',
+  pending: 'not taken',
+};
+
+function bandWords(spec: ReadingSpec): string {
+  if (spec.kind === 'confirmation') return 'yes';
+  if (spec.missing.length > 0) return `missing: ${spec.missing.join('; ')}`;
+  const { low, high } = spec.expected ?? {};
+  if (low !== undefined && high !== undefined)
+    return `${formatNumber(low)} to ${formatNumber(high)} ${spec.unit}`;
+  if (low !== undefined) return `at least ${formatNumber(low)} ${spec.unit}`;
+  if (high !== undefined) return `at most ${formatNumber(high)} ${spec.unit}`;
+  return 'recorded only';
+}
+
+function valueWords(spec: ReadingSpec, value: number): string {
+  return spec.kind === 'confirmation' ? (value === 1 ? 'yes' : 'no') : `${formatNumber(value)} ${spec.unit}`;
+}
+
+/** Every reading of a step, corrected and repeated ones too: nothing that was taken is left out. */
+function stepRows(step: ProcedureStep, readings: readonly wire.Reading[]): Content[][] {
+  return step.readings.flatMap((spec): Content[][] => {
+    const taken = readings.filter((one) => one.stepId === step.id && one.readingId === spec.id);
+    if (taken.length === 0) return [[spec.label, bandWords(spec), '', WORDS.pending, '']];
+    return taken.map((one) => {
+      const corrected = readings.some((other) => other.corrects === one.id);
+      const verdict = corrected ? 'corrected below' : WORDS[judgeReading(spec, one.value)];
+      const attempt = one.attempt > 1 ? ` (attempt ${one.attempt})` : '';
+      return [
+        `${spec.label}${attempt}`,
+        bandWords(spec),
+        valueWords(spec, one.value),
+        verdict,
+        `${one.by}, ${moment(one.at)}${one.note === '' ? '' : `: ${one.note}`}`,
+      ];
+    });
+  });
+}
+
+/** The record of one run of the islanding test. */
+export function testRecord(
+  run: wire.TestRun,
+  made: { readonly jobName: string; readonly madeAt: Date },
+): TDocumentDefinitions {
+  const ended = run.endedAt === null ? 'still running' : `${run.state} ${moment(run.endedAt)}`;
+  const reason = run.reason === '' ? [] : [{ text: `Reason: ${run.reason}`, bold: true }];
+  return reportPage(
+    `${made.jobName}: islanding test ${run.number}`,
+    `On revision ${run.revision}. Started by ${run.startedBy} ${moment(run.startedAt)}, ${ended}. Printed ${moment(made.madeAt)}.`,
+    [
+      ...reason,
+      ...run.procedure.steps.flatMap((step) => [
+        heading(step.title),
+        table(
+          ['*', 95, 60, 65, 120],
+          ['Reading', 'Expected', 'Read', 'Verdict', 'Who and when'],
+          stepRows(step, run.readings),
+        ),
+      ]),
+    ],
+  );
+}

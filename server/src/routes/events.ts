@@ -1,0 +1,44 @@
+import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
+import type { Jobs } from '../services/jobs.ts';
+import { jobId } from './jobs.ts';
+import { personOf } from './sessionGuard.ts';
+
+/** How often the database is asked for a newer revision. Several server processes may share it, so memory is no guide. */
+const LOOK_EVERY_MS = 1500;
+
+/** Server-sent events: each open window of a job hears the number of every new revision. */
+export const eventRoutes: FastifyPluginAsyncZod<{ jobs: Jobs }> = async (app, { jobs }) => {
+  const open = new Set<() => void>();
+  app.addHook('preClose', async () => {
+    for (const close of open) close();
+    await Promise.resolve();
+  });
+
+  app.get('/jobs/:jobId/events', { schema: { params: jobId, hide: true } }, async (request, reply) => {
+    const person = personOf(request);
+    let told = await jobs.latestRevision(person, request.params.jobId);
+    reply.hijack();
+    const { raw } = reply;
+    raw.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store' });
+    raw.write(`data: ${told}\n\n`);
+    const look = async (): Promise<void> => {
+      try {
+        const latest = await jobs.latestRevision(person, request.params.jobId);
+        if (latest !== told) raw.write(`data: ${latest}\n\n`);
+        told = latest;
+      } catch {
+        // The job or the database is gone for now; the window asks again when it reconnects.
+        close();
+      }
+    };
+    const timer = setInterval(() => void look(), LOOK_EVERY_MS);
+    const close = (): void => {
+      clearInterval(timer);
+      open.delete(close);
+      raw.end();
+    };
+    open.add(close);
+    raw.on('close', close);
+  });
+  await Promise.resolve();
+};

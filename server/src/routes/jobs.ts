@@ -1,0 +1,62 @@
+import { emptyDesign, wire } from '@bastion/core';
+import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
+import { z } from 'zod';
+import type { Jobs } from '../services/jobs.ts';
+import { personOf } from './sessionGuard.ts';
+
+/** A whole document may be larger than other requests. */
+const DOCUMENT_LIMIT = 24 * 1024 * 1024;
+
+export const jobId = z.object({ jobId: z.coerce.number().int().positive() });
+
+export const jobRoutes: FastifyPluginAsyncZod<{ jobs: Jobs }> = async (app, { jobs }) => {
+  app.get('/jobs', { schema: { response: { 200: z.array(wire.jobSummary) } } }, (request) =>
+    jobs.list(personOf(request)),
+  );
+
+  app.post(
+    '/jobs',
+    {
+      schema: {
+        body: z.strictObject({ name: z.string().min(1).max(120) }),
+        response: { 201: z.object({ id: z.number() }) },
+      },
+    },
+    async (request, reply) => {
+      const id = await jobs.create(personOf(request), emptyDesign(request.body.name));
+      return reply.status(201).send({ id });
+    },
+  );
+
+  app.post(
+    '/jobs/import',
+    {
+      bodyLimit: DOCUMENT_LIMIT,
+      schema: { body: z.unknown(), response: { 201: z.object({ id: z.number() }) } },
+    },
+    async (request, reply) =>
+      reply.status(201).send({ id: await jobs.create(personOf(request), request.body) }),
+  );
+
+  app.get('/jobs/:jobId', { schema: { params: jobId, response: { 200: wire.jobDocument } } }, (request) =>
+    jobs.open(personOf(request), request.params.jobId),
+  );
+
+  app.put(
+    '/jobs/:jobId/document',
+    {
+      bodyLimit: DOCUMENT_LIMIT,
+      schema: { params: jobId, body: z.unknown(), response: { 200: wire.saved } },
+    },
+    async (request) => ({
+      revision: await jobs.replace(personOf(request), request.params.jobId, request.body),
+    }),
+  );
+
+  app.post(
+    '/jobs/:jobId/edits',
+    { schema: { params: jobId, body: wire.editBatch, response: { 200: wire.saved } } },
+    async (request) => ({ revision: await jobs.edit(personOf(request), request.params.jobId, request.body) }),
+  );
+  await Promise.resolve();
+};

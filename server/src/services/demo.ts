@@ -1,0 +1,44 @@
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { wire } from '@bastion/core';
+import type { Models } from '../models/models.ts';
+import { hashPassword, type Person } from './accounts.ts';
+import type { Jobs } from './jobs.ts';
+
+const FIRM = 'Lantern Hill Electrical (sample)';
+
+const PEOPLE: readonly { readonly name: string; readonly email: string; readonly role: wire.Role }[] = [
+  { name: 'Dana Wells', email: 'designer@demo.invalid', role: 'designer' },
+  { name: 'Femi Okafor', email: 'field@demo.invalid', role: 'field' },
+  { name: 'Ana Prieto', email: 'approver@demo.invalid', role: 'approver' },
+  { name: 'Vic Moreau', email: 'viewer@demo.invalid', role: 'viewer' },
+];
+
+const SAMPLE_JOBS = ['fernhollow.json', 'tern-rock.json', 'quillback.json'];
+
+/** The password of every demo user; they exist only where the sample world was loaded. */
+export const DEMO_PASSWORD = 'sample-password';
+
+/** Loads the sample firm, its people and its jobs into an empty database, and does nothing in any other. */
+export async function loadSampleWorld(models: Models, jobs: Jobs, examplesFolder: string): Promise<boolean> {
+  if ((await models.firms.count()) > 0) return false;
+  const firm = await models.firms.create({ name: FIRM });
+  const passwordHash = await hashPassword(DEMO_PASSWORD);
+  await models.users.bulkCreate(
+    PEOPLE.map((person) => ({ ...person, firmId: firm.id, passwordHash, demo: true })),
+  );
+  const designer = await models.users.findOne({ where: { role: 'designer' }, rejectOnEmpty: true });
+  const author: Person = {
+    id: designer.id,
+    firmId: firm.id,
+    firm: FIRM,
+    name: designer.name,
+    email: designer.email,
+    role: 'designer',
+  };
+  for (const file of SAMPLE_JOBS) {
+    const value: unknown = JSON.parse(await readFile(join(examplesFolder, file), 'utf8'));
+    await jobs.create(author, value);
+  }
+  return true;
+}

@@ -1,0 +1,247 @@
+import { createHash } from 'node:crypto';
+import { Op, type Transaction } from 'sequelize';
+import {
+  applyEdits,
+  conflictsBetween,
+  type Design,
+  diff,
+  type Edit,
+  editSchema,
+  readDesign,
+  SAMPLE_TYPES,
+  type wire,
+} from '@bastion/core';
+import { z } from 'zod';
+import type { Database } from '../database.ts';
+import { RefusalError } from '../errors.ts';
+import type { JobRow } from '../models/jobs.ts';
+import { canEdit, canTest, type Person } from './accounts.ts';
+import { readSummary, summarise } from './summary.ts';
+
+/** A whole document is kept with every so many revisions; between them the edits lead on. */
+const SNAPSHOT_EVERY = 25;
+
+const editList = z.array(editSchema);
+
+/** A stored document was valid when it was stored; one that is not any more is a fault of ours and is said so. */
+function storedDesign(job: JobRow): Design {
+  const read = readDesign(JSON.parse(job.document), SAMPLE_TYPES);
+  if (!read.ok)
+    throw new Error(`The stored document of job ${job.id} is not valid: ${read.problems[0]?.message ?? ''}`);
+  return read.value;
+}
+
+function validDesign(value: unknown): Design {
+  const read = readDesign(value, SAMPLE_TYPES);
+  if (!read.ok) throw new RefusalError('DOCUMENT_INVALID', { problems: read.problems.slice(0, 100) });
+  return read.value;
+}
+
+export function jobs({ sequelize, models }: Database, now: () => Date) {
+  const find = async (person: Person, jobId: number, transaction?: Transaction): Promise<JobRow> => {
+    const job = await models.jobs.findOne({
+      where: { id: jobId, firmId: person.firmId },
+      ...(transaction === undefined ? {} : { transaction, lock: transaction.LOCK.UPDATE }),
+    });
+    if (job === null) throw new RefusalError('NOT_FOUND');
+    return job;
+  };
+
+  /** Writes a new revision. `whole` asks for a snapshot whatever its number is. */
+  const write = async (
+    job: JobRow,
+    design: Design,
+    author: string,
+    transaction: Transaction,
+    whole: boolean,
+  ): Promise<number> => {
+    const text = JSON.stringify(design);
+    const number = job.revision + 1;
+    const at = now();
+    await job.update(
+      {
+        revision: number,
+        document: text,
+        name: design.name,
+        summary: JSON.stringify(summarise(design)),
+        changedAt: at,
+        changedBy: author,
+      },
+      { transaction },
+    );
+    await models.revisions.create(
+      {
+        jobId: job.id,
+        number,
+        author,
+        at,
+        hash: createHash('sha256').update(text).digest('hex'),
+        document: whole || number % SNAPSHOT_EVERY === 0 ? text : null,
+      },
+      { transaction },
+    );
+    return number;
+  };
+
+  const editsSince = async (jobId: number, revision: number, transaction: Transaction): Promise<Edit[]> => {
+    const rows = await models.edits.findAll({
+      where: { jobId, revision: { [Op.gt]: revision } },
+      order: ['revision'],
+      transaction,
+    });
+    return rows.flatMap((row) => editList.parse(JSON.parse(row.patches)));
+  };
+
+  return {
+    list: async (person: Person): Promise<wire.JobSummary[]> => {
+      const rows = await models.jobs.findAll({
+        where: { firmId: person.firmId },
+        attributes: ['id', 'name', 'revision', 'summary', 'changedAt', 'changedBy'],
+        order: ['id'],
+      });
+      return rows.map((row) => ({
+        id: row.id,
+        name: row.name,
+        revision: row.revision,
+        changedAt: row.changedAt.toISOString(),
+        changedBy: row.changedBy,
+        ...readSummary(row.summary),
+      }));
+    },
+
+    open: async (person: Person, jobId: number): Promise<wire.JobDocument> => {
+      const job = await find(person, jobId);
+      return {
+        id: job.id,
+        name: job.name,
+        revision: job.revision,
+        document: storedDesign(job),
+        canEdit: canEdit(person),
+        canTest: canTest(person),
+      };
+    },
+
+    design: async (person: Person, jobId: number): Promise<{ design: Design; revision: number }> => {
+      const job = await find(person, jobId);
+      return { design: storedDesign(job), revision: job.revision };
+    },
+
+    latestRevision: async (person: Person, jobId: number): Promise<number> =>
+      (await find(person, jobId)).revision,
+
+    create: async (person: Person, value: unknown): Promise<number> => {
+      if (!canEdit(person)) throw new RefusalError('NOT_ALLOWED');
+      const design = validDesign(value);
+      return sequelize.transaction(async (transaction) =>
+        createJob(models, person, design, now(), transaction, write),
+      );
+    },
+
+    /** Replaces the whole document, as an import does. What was there stays as an earlier revision. */
+    replace: async (person: Person, jobId: number, value: unknown): Promise<number> => {
+      if (!canEdit(person)) throw new RefusalError('NOT_ALLOWED');
+      const design = validDesign(value);
+      return sequelize.transaction(async (transaction) => {
+        const job = await find(person, jobId, transaction);
+        const before = storedDesign(job);
+        const editId = createHash('sha256')
+          .update(`${job.id}:${job.revision}:${now().getTime()}`)
+          .digest('hex')
+          .slice(0, 40);
+        const number = await write(job, design, person.name, transaction, true);
+        await models.edits.create(
+          { jobId: job.id, editId, revision: number, patches: JSON.stringify(diff(before, design)) },
+          { transaction },
+        );
+        return number;
+      });
+    },
+
+    /**
+     * Applies a batch to the latest revision. The same batch sent again is answered without being applied again; a batch
+     * that touches what others changed since its base is refused with both values.
+     */
+    edit: async (person: Person, jobId: number, batch: wire.EditBatch): Promise<number> => {
+      if (!canEdit(person)) throw new RefusalError('NOT_ALLOWED');
+      return sequelize.transaction(async (transaction) => {
+        const job = await find(person, jobId, transaction);
+        const applied = await models.edits.findOne({ where: { jobId, editId: batch.editId }, transaction });
+        if (applied !== null) return applied.revision;
+        if (batch.baseRevision > job.revision) {
+          throw new RefusalError('REQUEST_INVALID', {
+            problems: [
+              {
+                path: ['baseRevision'],
+                message: `is ${batch.baseRevision}, but the latest is ${job.revision}`,
+              },
+            ],
+          });
+        }
+        const before = storedDesign(job);
+        const conflicts = conflictsBetween(
+          await editsSince(jobId, batch.baseRevision, transaction),
+          batch.patches,
+        );
+        if (conflicts.length > 0) {
+          throw new RefusalError('EDIT_CONFLICT', { conflicts, revision: job.revision, document: before });
+        }
+        const next = applyEdits(before, batch.patches);
+        if (!next.ok) throw new RefusalError('DOCUMENT_INVALID', { problems: next.problems });
+        const design = validDesign(next.value);
+        const number = await write(job, design, person.name, transaction, false);
+        await models.edits.create(
+          { jobId, editId: batch.editId, revision: number, patches: JSON.stringify(batch.patches) },
+          { transaction },
+        );
+        return number;
+      });
+    },
+
+    /** Keeps the whole document of a revision, because something now refers to it. */
+    keepSnapshot: async (
+      jobId: number,
+      revision: number,
+      design: Design,
+      transaction: Transaction,
+    ): Promise<void> => {
+      await models.revisions.update(
+        { document: JSON.stringify(design) },
+        { where: { jobId, number: revision }, transaction },
+      );
+    },
+  };
+}
+
+type Write = (
+  job: JobRow,
+  design: Design,
+  author: string,
+  transaction: Transaction,
+  whole: boolean,
+) => Promise<number>;
+
+async function createJob(
+  models: Database['models'],
+  person: Pick<Person, 'firmId' | 'name'>,
+  design: Design,
+  at: Date,
+  transaction: Transaction,
+  write: Write,
+): Promise<number> {
+  const job = await models.jobs.create(
+    {
+      firmId: person.firmId,
+      name: design.name,
+      revision: 0,
+      document: '',
+      summary: '',
+      changedAt: at,
+      changedBy: person.name,
+    },
+    { transaction },
+  );
+  await write(job, design, person.name, transaction, true);
+  return job.id;
+}
+
+export type Jobs = ReturnType<typeof jobs>;

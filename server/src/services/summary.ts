@@ -1,0 +1,36 @@
+import { analyse, type Design, SAMPLE_TYPES, sentenceOf, type State, STATES } from '@bastion/core';
+import { z } from 'zod';
+
+const summarySchema = z.object({
+  worst: z.string(),
+  counts: z.object({ over: z.number(), tight: z.number(), unknown: z.number(), within: z.number() }),
+  stage: z.string(),
+});
+export type Summary = z.infer<typeof summarySchema>;
+
+/** The first stage, in the order of the work, that still has nothing in it. */
+function stageOf(design: Design): string {
+  if (design.site.supply === undefined) return 'Site';
+  if (design.circuits.length === 0) return 'Loads';
+  if (design.circuits.some((circuit) => circuit.partitionId === undefined)) return 'Partitions';
+  if (design.stacks.length === 0) return 'Stack';
+  return 'Limits';
+}
+
+/** Where a job stands, for the job list. Made once per revision. */
+export function summarise(design: Design): Summary {
+  const { findings } = analyse(design, SAMPLE_TYPES);
+  const count = (state: State): number => findings.filter((finding) => finding.state === state).length;
+  const worst = findings[0];
+  const [over, unknown, tight, within] = STATES.map(count);
+  return {
+    worst:
+      worst === undefined || worst.state === 'within'
+        ? 'Nothing over, tight or unknown.'
+        : sentenceOf(design, worst),
+    counts: { over: over ?? 0, tight: tight ?? 0, unknown: unknown ?? 0, within: within ?? 0 },
+    stage: stageOf(design),
+  };
+}
+
+export const readSummary = (text: string): Summary => summarySchema.parse(JSON.parse(text));
