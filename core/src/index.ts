@@ -80,3 +80,7 @@ export {
 export * as wire from './wire/wire.ts';
 export { describePlace, describePlaces, fieldLabel } from './words/places.ts';
 export { counted, formatNumber, formatQuantity } from './words/quantity.ts';
+export { copyUsedTypes } from './design/usedTypes.ts';
+export { lineVoltages } from './network/phasors.ts';
+export { allowedTimeS } from './network/overload.ts';
+export { chooseSupply } from './design/chooseSupply.ts';

@@ -1,0 +1,86 @@
+import { wire } from '@bastion/core';
+import { z } from 'zod';
+
+/** A refusal by the server, with the sentence it gave. Code 'OFFLINE' is ours: the server could not be reached. */
+export class RequestFailed extends Error {
+  readonly status: number;
+  readonly refusal: wire.Refusal;
+
+  constructor(status: number, refusal: wire.Refusal) {
+    super(refusal.message);
+    this.status = status;
+    this.refusal = refusal;
+  }
+}
+
+const OFFLINE: wire.Refusal = {
+  code: 'OFFLINE',
+  message: 'The server cannot be reached. What you typed is kept on this device.',
+};
+
+async function send(method: string, path: string, body?: unknown): Promise<unknown> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      ...(body === undefined
+        ? {}
+        : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+    });
+  } catch {
+    throw new RequestFailed(0, OFFLINE);
+  }
+  const text = await response.text();
+  let value: unknown;
+  try {
+    value = text === '' ? undefined : JSON.parse(text);
+  } catch {
+    value = undefined;
+  }
+  if (response.ok) return value;
+  const refusal = wire.refusal.safeParse(value);
+  throw new RequestFailed(
+    response.status,
+    refusal.success
+      ? refusal.data
+      : { code: 'INTERNAL', message: 'The server gave an answer that is not understood.' },
+  );
+}
+
+async function ask<T>(schema: z.ZodType<T>, method: string, path: string, body?: unknown): Promise<T> {
+  return schema.parse(await send(method, path, body));
+}
+
+const created = z.object({ id: z.number() });
+
+/** Every request the pages make; each answer is parsed before it is believed. */
+export const api = {
+  me: () => ask(wire.userInfo, 'GET', '/session'),
+  demoUsers: () => ask(wire.demoUsers, 'GET', '/session/demo'),
+  signIn: (email: string, password: string) => ask(wire.userInfo, 'POST', '/session', { email, password }),
+  signInDemo: (userId: number) => ask(wire.userInfo, 'POST', '/session/demo', { userId }),
+  signOut: () => send('DELETE', '/session'),
+  jobs: () => ask(z.array(wire.jobSummary), 'GET', '/jobs'),
+  createJob: (name: string) => ask(created, 'POST', '/jobs', { name }),
+  importJob: (document: unknown) => ask(created, 'POST', '/jobs/import', document),
+  job: (id: number) => ask(wire.jobDocument, 'GET', `/jobs/${id}`),
+  replaceDocument: (id: number, document: unknown) =>
+    ask(wire.saved, 'PUT', `/jobs/${id}/document`, document),
+  edit: (id: number, batch: wire.EditBatch) => ask(wire.saved, 'POST', `/jobs/${id}/edits`, batch),
+  runs: (jobId: number) => ask(z.array(wire.runSummary), 'GET', `/jobs/${jobId}/runs`),
+  startRun: (jobId: number) => ask(wire.testRun, 'POST', `/jobs/${jobId}/runs`),
+  run: (runId: number) => ask(wire.testRun, 'GET', `/runs/${runId}`),
+  addReading: (runId: number, reading: wire.NewReading) =>
+    ask(wire.reading, 'POST', `/runs/${runId}/readings`, reading),
+  endRun: (runId: number, state: 'finished' | 'aborted', reason: string) =>
+    ask(wire.testRun, 'POST', `/runs/${runId}/end`, { state, reason }),
+};
+
+/** The sentence of whatever went wrong, with the places it names. */
+export function failureSentence(error: unknown): string {
+  if (!(error instanceof RequestFailed))
+    return error instanceof Error ? error.message : 'Something went wrong.';
+  const problems =
+    error.refusal.problems?.slice(0, 3).map((one) => `${one.path.join('.')} ${one.message}`) ?? [];
+  return [error.refusal.message, ...problems].join(' ');
+}

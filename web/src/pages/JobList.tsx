@@ -1,0 +1,140 @@
+import type { wire } from '@bastion/core';
+import { formatDistanceToNow } from 'date-fns';
+import { FilePlus, Upload } from 'lucide-react';
+import { type SyntheticEvent, useCallback, useEffect, useRef, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { api, failureSentence } from '../api/client.ts';
+import { useSession } from '../state/session.ts';
+import { StateMark } from '../ui/StateMark.tsx';
+import { readDocumentFile } from '../state/documentFile.ts';
+
+function worstState(counts: wire.JobSummary['counts']): 'over' | 'unknown' | 'tight' | 'within' {
+  if (counts.over > 0) return 'over';
+  if (counts.unknown > 0) return 'unknown';
+  return counts.tight > 0 ? 'tight' : 'within';
+}
+
+function JobRow({ job }: { readonly job: wire.JobSummary }) {
+  const { counts } = job;
+  return (
+    <tr className="border-t border-rule align-top">
+      <td className="py-2 pr-4">
+        <Link to={`/jobs/${job.id}`} className="text-[15px] font-semibold">
+          {job.name}
+        </Link>
+      </td>
+      <td className="py-2 pr-4 whitespace-nowrap">{job.stage}</td>
+      <td className="py-2 pr-4">
+        <div className="flex items-start gap-2">
+          <StateMark state={worstState(counts)} />
+          <span className="flex-1">{job.worst}</span>
+        </div>
+        <p className="condensed text-quiet">
+          {counts.over} over, {counts.unknown} unknown, {counts.tight} tight, {counts.within} within
+        </p>
+      </td>
+      <td className="py-2 whitespace-nowrap">
+        {job.changedBy}
+        <br />
+        <span className="text-quiet">
+          {formatDistanceToNow(new Date(job.changedAt), { addSuffix: true })}
+        </span>
+      </td>
+    </tr>
+  );
+}
+
+function NewJob({ onFail }: { readonly onFail: (message: string) => void }) {
+  const [name, setName] = useState('');
+  const file = useRef<HTMLInputElement>(null);
+  const navigate = useNavigate();
+  const go = ({ id }: { id: number }): void => void navigate(`/jobs/${id}`);
+  const create = (event: SyntheticEvent): void => {
+    event.preventDefault();
+    if (name.trim() === '') return;
+    api.createJob(name.trim()).then(go, (error: unknown) => onFail(failureSentence(error)));
+  };
+  const bring = async (chosen: File | undefined): Promise<void> => {
+    if (chosen === undefined) return;
+    const read = await readDocumentFile(chosen);
+    if (!read.ok) onFail(read.message);
+    else await api.importJob(read.design).then(go, (error: unknown) => onFail(failureSentence(error)));
+  };
+  return (
+    <form className="mt-4 flex flex-wrap items-end gap-2" onSubmit={create}>
+      <label className="block">
+        <span className="text-[13px] text-quiet">Name of a new job</span>
+        <input
+          className="input w-72"
+          value={name}
+          maxLength={120}
+          onChange={(event) => setName(event.target.value)}
+        />
+      </label>
+      <button type="submit" className="button" disabled={name.trim() === ''}>
+        <FilePlus size={15} aria-hidden="true" /> Start empty
+      </button>
+      <button type="button" className="button" onClick={() => file.current?.click()}>
+        <Upload size={15} aria-hidden="true" /> Start from a JSON file
+      </button>
+      <input
+        ref={file}
+        type="file"
+        accept=".json,application/json"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="JSON file for a new job"
+        onChange={(event) => {
+          void bring(event.target.files?.[0]);
+          event.target.value = '';
+        }}
+      />
+    </form>
+  );
+}
+
+/** The jobs of the firm: where each stands, its worst finding in words, and who touched it last. */
+export function JobList() {
+  const [jobs, setJobs] = useState<readonly wire.JobSummary[]>();
+  const [failure, setFailure] = useState('');
+  const session = useSession((store) => store.session);
+  const load = useCallback(() => {
+    api.jobs().then(setJobs, (error: unknown) => setFailure(failureSentence(error)));
+  }, []);
+  useEffect(load, [load]);
+  const mayCreate = session.kind === 'in' && session.user.role === 'designer';
+  return (
+    <main className="h-full overflow-y-auto p-5">
+      <div className="mx-auto max-w-5xl">
+        <h1>Jobs</h1>
+        <p role="alert" className="mt-2 font-semibold text-over empty:hidden">
+          {failure}
+        </p>
+        {jobs === undefined && failure === '' && <p className="mt-4 text-quiet">Fetching the jobs…</p>}
+        {jobs?.length === 0 && (
+          <p className="mt-4">No jobs yet. Start an empty one, or bring a design as a JSON file.</p>
+        )}
+        {jobs !== undefined && jobs.length > 0 && (
+          <div className="sheet mt-4 overflow-x-auto p-4">
+            <table className="w-full min-w-[640px]">
+              <thead>
+                <tr className="text-left text-quiet">
+                  <th className="pb-2 font-medium">Job</th>
+                  <th className="pb-2 font-medium">Next stage</th>
+                  <th className="pb-2 font-medium">Worst finding</th>
+                  <th className="pb-2 font-medium">Last change</th>
+                </tr>
+              </thead>
+              <tbody>
+                {jobs.map((job) => (
+                  <JobRow key={job.id} job={job} />
+                ))}
+              </tbody>
+            </table>
+          </div>
+        )}
+        {mayCreate && <NewJob onFail={setFailure} />}
+      </div>
+    </main>
+  );
+}

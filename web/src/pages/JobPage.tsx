@@ -1,0 +1,175 @@
+import { Download, Redo2, Undo2, Upload } from 'lucide-react';
+import { useEffect, useRef } from 'react';
+import { Link, Outlet, useParams } from 'react-router';
+import { api, failureSentence } from '../api/client.ts';
+import { downloadDesign, readDocumentFile } from '../state/documentFile.ts';
+import { useJob, useOpenJob } from '../state/job.ts';
+import { ConflictDialog } from '../ui/ConflictDialog.tsx';
+import { useFieldFromAddress } from '../ui/fieldLinks.ts';
+import { ModeRibbon } from '../ui/ModeRibbon.tsx';
+import { SaveMark } from '../ui/SaveMark.tsx';
+import { StageRail } from '../ui/StageRail.tsx';
+import { WorkingDrawer } from '../ui/WorkingDrawer.tsx';
+
+function DocumentButtons() {
+  const { id, design, canEdit } = useOpenJob();
+  const tell = useJob((store) => store.tell);
+  const open = useJob((store) => store.open);
+  const save = useJob((store) => store.save);
+  const file = useRef<HTMLInputElement>(null);
+  const bring = async (chosen: File | undefined): Promise<void> => {
+    if (chosen === undefined) return;
+    const read = await readDocumentFile(chosen);
+    if (!read.ok) {
+      tell(read.message);
+      return;
+    }
+    try {
+      await api.replaceDocument(id, read.design);
+      await open(id);
+      tell(`${chosen.name} was taken over. The earlier design is kept as a revision.`);
+    } catch (error) {
+      tell(failureSentence(error));
+    }
+  };
+  return (
+    <>
+      <button type="button" className="button button-quiet" onClick={() => downloadDesign(design)}>
+        <Download size={15} aria-hidden="true" /> Export
+      </button>
+      <button
+        type="button"
+        className="button button-quiet"
+        disabled={!canEdit || save.kind !== 'saved'}
+        onClick={() => file.current?.click()}
+      >
+        <Upload size={15} aria-hidden="true" /> Import
+      </button>
+      <input
+        ref={file}
+        type="file"
+        accept=".json,application/json"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="JSON file to replace this design"
+        onChange={(event) => {
+          void bring(event.target.files?.[0]);
+          event.target.value = '';
+        }}
+      />
+    </>
+  );
+}
+
+function UndoButtons() {
+  const { undo, redo, undoSteps, redoSteps } = useJob();
+  const last = undoSteps.at(-1);
+  const next = redoSteps.at(-1);
+  return (
+    <>
+      <button
+        type="button"
+        className="button button-quiet"
+        disabled={last === undefined}
+        onClick={undo}
+        aria-label={last === undefined ? 'Undo' : `Undo: ${last.label}`}
+        title={last?.label}
+      >
+        <Undo2 size={16} aria-hidden="true" />
+      </button>
+      <button
+        type="button"
+        className="button button-quiet"
+        disabled={next === undefined}
+        onClick={redo}
+        aria-label={next === undefined ? 'Do again' : `Do again: ${next.label}`}
+        title={next?.label}
+      >
+        <Redo2 size={16} aria-hidden="true" />
+      </button>
+    </>
+  );
+}
+
+function Workspace() {
+  const { id, design, canEdit } = useOpenJob();
+  const notice = useJob((store) => store.notice);
+  const tell = useJob((store) => store.tell);
+  useFieldFromAddress();
+  useEffect(() => {
+    document.title = `${design.name} · Zealous Bastion`;
+  }, [design.name]);
+  return (
+    <div className="flex h-full flex-col print:h-auto">
+      <div className="no-print flex flex-wrap items-center gap-x-2 border-b border-rule px-3">
+        <h1 className="mr-2 text-[15px]">{design.name}</h1>
+        <SaveMark />
+        {!canEdit && <span className="text-quiet">You may look at this design, not change it.</span>}
+        <span className="flex-1" />
+        {canEdit && <UndoButtons />}
+        <DocumentButtons />
+      </div>
+      <div className="no-print border-b border-rule">
+        <ModeRibbon />
+      </div>
+      <div role="status" className="no-print bg-chosen px-3 empty:hidden">
+        {notice !== '' && (
+          <span className="flex items-center gap-3 py-1">
+            <span className="flex-1">{notice}</span>
+            <button type="button" className="button button-quiet" onClick={() => tell('')}>
+              Dismiss
+            </button>
+          </span>
+        )}
+      </div>
+      <div className="flex min-h-0 flex-1 max-lg:flex-col print:block">
+        <StageRail jobId={id} />
+        <main className="min-h-0 min-w-0 flex-1 overflow-auto p-4 print:overflow-visible" tabIndex={-1}>
+          <Outlet />
+        </main>
+      </div>
+      <WorkingDrawer />
+      <ConflictDialog />
+    </div>
+  );
+}
+
+/** One job with its stages. Opens it, listens to the keyboard for undo, and closes it again. */
+export function JobPage() {
+  const jobId = Number(useParams().jobId);
+  const { state, message, open, close, undo, redo } = useJob();
+  useEffect(() => {
+    void open(jobId);
+    return close;
+  }, [jobId, open, close]);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      const inText = event.target instanceof HTMLInputElement;
+      if (!(event.ctrlKey || event.metaKey) || inText) return;
+      const key = event.key.toLowerCase();
+      if (key === 'z') (event.shiftKey ? redo : undo)();
+      else if (key === 'y') redo();
+      else return;
+      event.preventDefault();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [undo, redo]);
+  if (state === 'failed') {
+    return (
+      <main className="p-8">
+        <h1>This job cannot be opened</h1>
+        <p className="mt-2">{message}</p>
+        <p className="mt-4 flex gap-2">
+          <button type="button" className="button" onClick={() => void open(jobId)}>
+            Try again
+          </button>
+          <Link to="/" className="button">
+            To the jobs
+          </Link>
+        </p>
+      </main>
+    );
+  }
+  return state === 'open' ? <Workspace /> : <p className="p-8 text-quiet">Opening the job…</p>;
+}

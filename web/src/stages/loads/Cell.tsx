@@ -1,0 +1,111 @@
+import type { SupplyKind } from '@bastion/core';
+import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { applies, cellField, type Column, type Row } from './columns.ts';
+
+interface CellProps {
+  readonly row: Row;
+  readonly column: Column;
+  readonly isActive: boolean;
+  readonly startText: string | undefined;
+  readonly supply: SupplyKind | undefined;
+  readonly onActivate: () => void;
+  readonly onEdit: () => void;
+  readonly onDone: (text: string | undefined, then: 'stay' | 'down' | 'right' | 'left') => void;
+}
+
+interface EditorProps extends Pick<CellProps, 'row' | 'column' | 'supply' | 'onDone'> {
+  readonly startText: string;
+}
+
+function Editor({ row, column, startText, supply, onDone }: EditorProps) {
+  const [text, setText] = useState(startText);
+  const box = useRef<HTMLInputElement & HTMLSelectElement>(null);
+  const done = useRef(false);
+  useEffect(() => {
+    box.current?.focus();
+    if (box.current instanceof HTMLInputElement && startText === column.show(row)) box.current.select();
+  }, [column, row, startText]);
+  const finish = (value: string | undefined, then: 'stay' | 'down' | 'right' | 'left'): void => {
+    if (done.current) return;
+    done.current = true;
+    onDone(value, then);
+  };
+  const onKeyDown = (event: KeyboardEvent): void => {
+    if (event.key === 'Enter') finish(text, 'down');
+    else if (event.key === 'Tab') finish(text, event.shiftKey ? 'left' : 'right');
+    else if (event.key === 'Escape') finish(undefined, 'stay');
+    else {
+      event.stopPropagation();
+      return;
+    }
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  const label = `${column.title} of ${row.kind === 'circuit' ? row.circuit.name : row.item.name}`;
+  if (column.options === undefined) {
+    return (
+      <input
+        ref={box}
+        aria-label={label}
+        className={column.numeric ? 'text-right' : ''}
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={() => finish(text, 'stay')}
+        onKeyDown={onKeyDown}
+      />
+    );
+  }
+  return (
+    <select
+      ref={box}
+      aria-label={label}
+      value={text}
+      onChange={(event) => setText(event.target.value)}
+      onBlur={() => finish(text, 'stay')}
+      onKeyDown={onKeyDown}
+    >
+      <option value="">not known</option>
+      {column.options(supply).map((option) => (
+        <option key={option.value} value={option.value}>
+          {option.label}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+/** One cell: shows its figure, or an outline where it is not known; becomes an editor in place. */
+export function Cell({ row, column, isActive, startText, supply, onActivate, onEdit, onDone }: CellProps) {
+  const box = useRef<HTMLTableCellElement>(null);
+  const isEditing = startText !== undefined;
+  useEffect(() => {
+    if (isActive && !isEditing && document.activeElement !== box.current) box.current?.focus();
+  }, [isActive, isEditing]);
+  const used = applies(column, row);
+  const shown = used ? column.show(row) : '';
+  const isName = column.key === 'name';
+  return (
+    <td
+      ref={box}
+      role={isName ? 'rowheader' : 'gridcell'}
+      tabIndex={isActive ? 0 : -1}
+      data-field={used ? cellField(row, column) : undefined}
+      data-active={isActive}
+      data-missing={used && shown === '' && !isEditing}
+      aria-readonly={!used}
+      className={`${column.numeric ? 'cell-number' : ''} ${isEditing ? 'cell-editing' : ''} ${isName && row.kind === 'item' ? 'pl-7!' : ''}`}
+      onFocus={onActivate}
+      onMouseDown={onActivate}
+      onDoubleClick={onEdit}
+    >
+      {isEditing ? (
+        <Editor row={row} column={column} startText={startText} supply={supply} onDone={onDone} />
+      ) : (
+        <>
+          {shown}
+          {used && shown === '' && <span className="sr-only">not known</span>}
+        </>
+      )}
+    </td>
+  );
+}

@@ -1,0 +1,171 @@
+import {
+  type Circuit,
+  type Item,
+  importanceSchema,
+  type Line,
+  START_CLASS_ROWS,
+  startClassSchema,
+  SUPPLY_LINES,
+  type SupplyKind,
+} from '@bastion/core';
+import { readNumber } from '../../ui/fields.tsx';
+import { put } from '../../state/put.ts';
+
+/** A row of the survey table: a circuit, or an item on it. */
+export type Row =
+  | { readonly kind: 'circuit'; readonly circuit: Circuit }
+  | { readonly kind: 'item'; readonly circuit: Circuit; readonly item: Item };
+
+export const rowKey = (row: Row): string =>
+  row.kind === 'circuit' ? row.circuit.id : `${row.circuit.id}/${row.item.id}`;
+
+/** What happens to typed text: it was taken over, or a sentence says why it cannot be. */
+export type Taken = { readonly ok: true } | { readonly ok: false; readonly message: string };
+const TAKEN: Taken = { ok: true };
+
+export interface Column {
+  readonly key: string;
+  readonly title: string;
+  readonly unit?: string;
+  readonly hint: string;
+  readonly numeric: boolean;
+  readonly on: 'circuit' | 'item' | 'both';
+  /** The choices of a list column; the supply decides which lines there are. */
+  readonly options?: (
+    supply: SupplyKind | undefined,
+  ) => readonly { readonly value: string; readonly label: string }[];
+  readonly show: (row: Row) => string;
+  readonly take: (target: Circuit | Item, text: string) => Taken;
+}
+
+type NumberField =
+  'quantity' | 'runningW' | 'powerFactor' | 'demandFactor' | 'hoursPerDay' | 'longestInterruptionMs';
+
+function numberColumn(key: NumberField, title: string, hint: string, unit?: string): Column {
+  return {
+    key,
+    title,
+    hint,
+    numeric: true,
+    on: 'item',
+    ...(unit === undefined ? {} : { unit }),
+    show: (row) => (row.kind === 'item' && row.item[key] !== undefined ? String(row.item[key]) : ''),
+    take: (target, text) => {
+      const value = text.trim() === '' ? undefined : readNumber(text);
+      if (value === undefined && text.trim() !== '')
+        return { ok: false, message: `"${text}" is not a number.` };
+      put(target as Item, key, value);
+      return TAKEN;
+    },
+  };
+}
+
+function listColumn<K extends 'startClass' | 'importance'>(
+  key: K,
+  title: string,
+  hint: string,
+  values: readonly NonNullable<Item[K]>[],
+  label: (value: string) => string,
+): Column {
+  return {
+    key,
+    title,
+    hint,
+    numeric: false,
+    on: 'item',
+    options: () => values.map((value) => ({ value, label: label(value) })),
+    show: (row) => (row.kind === 'item' ? (row.item[key] ?? '') : ''),
+    take: (target, text) => {
+      const found = values.find((value) => value === text.trim());
+      if (found === undefined && text.trim() !== '')
+        return { ok: false, message: `"${text}" is not one of the choices.` };
+      put(target as Item, key, found as Item[K]);
+      return TAKEN;
+    },
+  };
+}
+
+const LINE_CHOICES: readonly (readonly Line[])[] = [
+  ['L1'],
+  ['L2'],
+  ['L3'],
+  ['L1', 'L2'],
+  ['L2', 'L3'],
+  ['L1', 'L3'],
+  ['L1', 'L2', 'L3'],
+];
+const lineText = (lines: readonly Line[] | undefined): string => lines?.join('+') ?? '';
+
+const linesColumn: Column = {
+  key: 'lines',
+  title: 'Line(s)',
+  hint: 'One: line to neutral. Two: line to line. Three: three-phase.',
+  numeric: false,
+  on: 'circuit',
+  options: (supply) => {
+    const has = supply === undefined ? SUPPLY_LINES['three-phase'] : SUPPLY_LINES[supply];
+    return LINE_CHOICES.filter((lines) => lines.every((line) => has.includes(line))).map((lines) => ({
+      value: lineText(lines),
+      label: lineText(lines),
+    }));
+  },
+  show: (row) => (row.kind === 'circuit' ? lineText(row.circuit.lines) : ''),
+  take: (target, text) => {
+    const wanted = text.trim().toUpperCase();
+    const found = LINE_CHOICES.find((lines) => lineText(lines) === wanted);
+    if (found === undefined && wanted !== '')
+      return { ok: false, message: `"${text}" names no line of this supply.` };
+    put(target as Circuit, 'lines', found === undefined ? undefined : [...found]);
+    return TAKEN;
+  },
+};
+
+const nameColumn: Column = {
+  key: 'name',
+  title: 'Circuit / item',
+  hint: 'What it is called on site.',
+  numeric: false,
+  on: 'both',
+  show: (row) => (row.kind === 'circuit' ? row.circuit.name : row.item.name),
+  take: (target, text) => {
+    if (text.trim() === '') return { ok: false, message: 'A name is needed.' };
+    target.name = text.trim();
+    return TAKEN;
+  },
+};
+
+const startMeaning = new Map<string, string>(START_CLASS_ROWS.map((row) => [row.startClass, row.meaning]));
+
+export const COLUMNS: readonly Column[] = [
+  nameColumn,
+  linesColumn,
+  numberColumn('quantity', 'Qty', 'How many of them.'),
+  numberColumn('runningW', 'Each', 'Running power of one.', 'W'),
+  numberColumn('powerFactor', 'pf', 'Power factor, lagging, up to 1.'),
+  listColumn(
+    'startClass',
+    'Start',
+    'How it starts.',
+    startClassSchema.options,
+    (value) => `${value}: ${startMeaning.get(value) ?? ''}`,
+  ),
+  numberColumn('demandFactor', 'Demand', 'Share of it that runs at the expected peak, 0 to 1.'),
+  numberColumn('hoursPerDay', 'h/day', 'Hours a day it runs: for autonomy.'),
+  listColumn(
+    'importance',
+    'Importance',
+    'How much it matters in an outage.',
+    importanceSchema.options,
+    (value) => value,
+  ),
+  numberColumn('longestInterruptionMs', 'Break', 'Longest interruption it takes.', 'ms'),
+];
+
+/** Whether a column has anything to say on a row. */
+export const applies = (column: Column, row: Row): boolean => column.on === 'both' || column.on === row.kind;
+
+/** The place of a cell in the design, for links that lead to it. */
+export function cellField(row: Row, column: Column): string {
+  const base = `circuits/${row.circuit.id}`;
+  return row.kind === 'circuit' ? `${base}/${column.key}` : `${base}/items/${row.item.id}/${column.key}`;
+}

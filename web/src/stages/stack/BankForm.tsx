@@ -1,0 +1,93 @@
+import { type Bank, type Design, type EquipmentType, SAMPLE_TYPES, type Stack } from '@bastion/core';
+import { newId, useJob, useOpenJob } from '../../state/job.ts';
+import { put } from '../../state/put.ts';
+import { NumberField, SelectField } from '../../ui/fields.tsx';
+import { setModuleCount, stackIn } from './stackEdits.ts';
+
+/** Types of one kind to choose from: those copied into the job, then the rest of the catalogue. */
+export function typeOptions(design: Design, kind: EquipmentType['kind']): { value: string; label: string }[] {
+  const byId = new Map<string, EquipmentType>();
+  for (const type of [...SAMPLE_TYPES, ...design.types]) byId.set(type.id, type);
+  return [...byId.values()]
+    .filter((type) => type.kind === kind)
+    .map((type) => ({ value: type.id, label: type.name }));
+}
+
+const HAS_BANK = [
+  { value: 'bank', label: 'A battery bank' },
+  { value: 'none', label: 'None' },
+] as const;
+
+type BankNumber = 'reserveSoc' | 'cutoffSoc' | 'breakerA';
+
+/** What a person decides about the bank of a stack. */
+export function BankForm({ stack }: { readonly stack: Stack }) {
+  const { design, canEdit } = useOpenJob();
+  const change = useJob((store) => store.change);
+  const path = ['stacks', stack.id, 'bank'];
+  const bank = typeof stack.bank === 'object' ? stack.bank : undefined;
+  const changeBank = (label: string, recipe: (bank: Bank) => void) =>
+    change(label, (draft) => {
+      const target = stackIn(draft, stack.id)?.bank;
+      if (typeof target === 'object') recipe(target);
+    });
+  const number = (field: BankNumber, label: string, unit: string, scale = 1) => (
+    <NumberField
+      label={label}
+      unit={unit}
+      scale={scale}
+      path={[...path, field]}
+      value={bank?.[field]}
+      disabled={!canEdit}
+      onTake={(value) => changeBank(label, (target) => put(target, field, value))}
+    />
+  );
+  return (
+    <>
+      <SelectField
+        label="Battery"
+        path={path}
+        value={stack.bank === undefined ? undefined : bank === undefined ? 'none' : 'bank'}
+        options={HAS_BANK}
+        disabled={!canEdit}
+        onTake={(value) =>
+          change('Battery', (draft) => {
+            const target = stackIn(draft, stack.id);
+            if (target !== undefined)
+              put(target, 'bank', value === 'bank' ? { modules: [{ id: newId('m') }] } : value);
+          })
+        }
+      />
+      {bank !== undefined && (
+        <>
+          <SelectField
+            label="Battery type"
+            path={[...path, 'batteryTypeId']}
+            value={bank.batteryTypeId}
+            options={typeOptions(design, 'battery')}
+            disabled={!canEdit}
+            onTake={(value) => changeBank('Battery type', (target) => put(target, 'batteryTypeId', value))}
+          />
+          <NumberField
+            label="Modules"
+            unit=""
+            path={[...path, 'modules']}
+            value={bank.modules.length}
+            disabled={!canEdit}
+            onTake={(value) => {
+              if (value === undefined || !Number.isInteger(value) || value < 1 || value > 512)
+                return [{ path, message: 'a bank has 1 to 512 modules' }];
+              return change('Modules', (draft) => {
+                const target = stackIn(draft, stack.id);
+                if (target !== undefined) setModuleCount(target, value);
+              });
+            }}
+          />
+          {number('reserveSoc', 'Backup reserve', '%', 100)}
+          {number('cutoffSoc', 'Cut-off', '%', 100)}
+          {number('breakerA', 'Battery breaker', 'A')}
+        </>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,81 @@
+import { type Capability, type CompiledStack, formatQuantity, type Installation } from '@bastion/core';
+
+interface CapabilityTableProps {
+  readonly installation: Installation;
+  readonly compiled: CompiledStack;
+}
+
+interface Column {
+  readonly key: string;
+  readonly title: string;
+  readonly capability: Capability;
+}
+
+/** Each distinct outcome of losing a unit once: paralleled units on one line are alike. */
+function columnsOf(compiled: CompiledStack): Column[] {
+  const whole = compiled.capabilityWithout(undefined);
+  if (!whole.known) return [];
+  const columns: Column[] = [{ key: 'all', title: 'All units', capability: whole.value }];
+  const seen = new Set<string>();
+  compiled.stack.units.forEach((unit, index) => {
+    const without = compiled.capabilityWithout(unit.id);
+    if (!without.known) return;
+    const outcome = without.value.perLineVa.join('/');
+    if (seen.has(outcome)) return;
+    seen.add(outcome);
+    const title = `Less unit ${index + 1}${unit.line === undefined ? '' : ` (${unit.line})`}`;
+    columns.push({ key: unit.id, title, capability: without.value });
+  });
+  return columns;
+}
+
+/** What each line can carry for long, with all units and with one lost. */
+export function CapabilityTable({ installation, compiled }: CapabilityTableProps) {
+  const columns = columnsOf(compiled);
+  const lines = installation.supply.known ? installation.supply.value.lines : [];
+  if (columns.length === 0)
+    return (
+      <p className="text-unknown">
+        Capability is not known yet: choose supply, type, arrangement and the hottest air at the equipment.
+      </p>
+    );
+  return (
+    <div className="overflow-x-auto">
+      <table className="condensed w-full text-right">
+        <thead>
+          <tr className="text-quiet">
+            <th className="text-left font-medium">Usable, each line</th>
+            {columns.map((column) => (
+              <th key={column.key} className="px-2 font-medium whitespace-nowrap">
+                {column.title}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map((line, index) => (
+            <tr key={line} className="border-t border-rule">
+              <th className="py-1 text-left font-semibold">{line}</th>
+              {columns.map(({ key, capability }) => (
+                <td
+                  key={key}
+                  className={`px-2 ${(capability.perLineVa[index] ?? 0) === 0 ? 'font-semibold text-over' : ''}`}
+                >
+                  {formatQuantity(capability.perLineVa[index] ?? 0, 'VA')}
+                </td>
+              ))}
+            </tr>
+          ))}
+          <tr className="border-t border-edge">
+            <th className="py-1 text-left font-semibold">Whole set</th>
+            {columns.map(({ key, capability }) => (
+              <td key={key} className="px-2 font-semibold">
+                {formatQuantity(capability.totalVa, 'VA')}
+              </td>
+            ))}
+          </tr>
+        </tbody>
+      </table>
+    </div>
+  );
+}

@@ -1,0 +1,97 @@
+import type { Design, Generator } from '@bastion/core';
+import { Trash2 } from 'lucide-react';
+import { newId, useJob, useOpenJob } from '../../state/job.ts';
+import { put } from '../../state/put.ts';
+import { SelectField } from '../../ui/fields.tsx';
+import { typeOptions } from './BankForm.tsx';
+
+const CONNECTIONS = [
+  { value: 'generator-port', label: 'Its own port of the inverter' },
+  { value: 'transfer-switch', label: 'Transfer switch ahead of the grid port' },
+] as const;
+
+function OneGenerator({ generator }: { readonly generator: Generator }) {
+  const { design, canEdit } = useOpenJob();
+  const change = useJob((store) => store.change);
+  const changeIt = (label: string, recipe: (target: Generator, draft: Design) => void) =>
+    change(label, (draft) => {
+      const target = draft.generators.find((one) => one.id === generator.id);
+      if (target !== undefined) recipe(target, draft);
+    });
+  return (
+    <div className="grid gap-1.5 border-t border-rule pt-2">
+      <div className="flex items-center justify-between">
+        <h3 className="font-semibold">{generator.name}</h3>
+        {canEdit && (
+          <button
+            type="button"
+            className="button button-quiet"
+            aria-label={`Remove ${generator.name}`}
+            onClick={() =>
+              change(
+                `Remove ${generator.name}`,
+                (draft) =>
+                  void (draft.generators = draft.generators.filter((one) => one.id !== generator.id)),
+              )
+            }
+          >
+            <Trash2 size={14} aria-hidden="true" />
+          </button>
+        )}
+      </div>
+      <SelectField
+        label="Generator type"
+        path={['generators', generator.id, 'typeId']}
+        value={generator.typeId}
+        options={typeOptions(design, 'generator')}
+        disabled={!canEdit}
+        onTake={(value) => changeIt('Generator type', (target) => put(target, 'typeId', value))}
+      />
+      <SelectField
+        label="Connection"
+        path={['generators', generator.id, 'connection']}
+        value={generator.connection}
+        options={CONNECTIONS}
+        disabled={!canEdit}
+        onTake={(value) => changeIt('Generator connection', (target) => put(target, 'connection', value))}
+      />
+      <SelectField
+        label="Feeds"
+        path={['generators', generator.id, 'stackId']}
+        value={generator.stackId}
+        options={design.stacks.map((stack) => ({ value: stack.id, label: stack.name }))}
+        disabled={!canEdit}
+        onTake={(value) => changeIt('Generator feeds', (target) => put(target, 'stackId', value))}
+      />
+    </div>
+  );
+}
+
+export function GeneratorForm() {
+  const { design, canEdit } = useOpenJob();
+  const change = useJob((store) => store.change);
+  const add = (): void => {
+    const stackId = design.stacks[0]?.id;
+    change(
+      'Add a generator',
+      (draft) =>
+        void draft.generators.push({
+          id: newId('g'),
+          name: `Generator ${draft.generators.length + 1}`,
+          ...(stackId === undefined ? {} : { stackId }),
+        }),
+    );
+  };
+  return (
+    <section className="mt-4 grid gap-2">
+      {design.generators.map((generator) => (
+        <OneGenerator key={generator.id} generator={generator} />
+      ))}
+      {canEdit && (
+        <button type="button" className="button justify-center" onClick={add}>
+          Add a generator
+        </button>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,133 @@
+import type { CompiledStack, Installation } from '@bastion/core';
+import { useJob } from '../../state/job.ts';
+
+interface StackPictureProps {
+  readonly installation: Installation;
+  readonly compiled: CompiledStack;
+}
+
+const WIDE = 92;
+const GAP = 14;
+const UNIT_TOP = 54;
+const UNIT_HIGH = 46;
+const BANK_TOP = 168;
+
+/** The set as it hangs together: output lines above, units below them, the battery bar, and the modules under it. */
+export function StackPicture({ installation, compiled }: StackPictureProps) {
+  const modeId = useJob((store) => store.modeId);
+  const { stack } = compiled;
+  const lines = installation.supply.known ? installation.supply.value.lines : [];
+  const lost = installation.modes.find((mode) => mode.id === modeId)?.lostUnit;
+  const bank = compiled.bank.known && compiled.bank.value !== 'none' ? compiled.bank.value : undefined;
+  const modules = stack.bank === undefined || stack.bank === 'none' ? [] : stack.bank.modules;
+  const ordered = [...stack.units].sort((a, b) => (a.line ?? '').localeCompare(b.line ?? ''));
+  const width = Math.max(ordered.length, 3) * (WIDE + GAP) + GAP;
+  const perRow = Math.max(1, Math.floor((width - GAP) / 58));
+  const rows = Math.ceil(modules.length / perRow);
+  const height = BANK_TOP + 24 + Math.max(rows, 1) * 44;
+  return (
+    <svg
+      viewBox={`0 0 ${width} ${height}`}
+      className="w-full"
+      style={{ maxWidth: width, minWidth: Math.min(width, 360) }}
+      role="img"
+      aria-label={`${stack.name}: ${stack.units.length} units on ${lines.join(', ')}, ${modules.length} battery modules`}
+    >
+      {lines.map((line, index) => (
+        <g key={line}>
+          <line
+            x1={26}
+            x2={width - GAP}
+            y1={10 + index * 13}
+            y2={10 + index * 13}
+            stroke="var(--ink)"
+            strokeWidth={1.6}
+            strokeDasharray={['none', '9 3', '3 3'][index]}
+          />
+          <text x={2} y={14 + index * 13} fontSize={11} fill="var(--quiet)">
+            {line}
+          </text>
+        </g>
+      ))}
+      {ordered.map((unit, index) => {
+        const x = GAP + index * (WIDE + GAP);
+        const isLost = lost?.stackId === stack.id && lost.unitId === unit.id;
+        const at = unit.line === undefined ? lines.map((_, line) => line) : [lines.indexOf(unit.line)];
+        return (
+          <g key={unit.id} opacity={isLost ? 0.45 : 1}>
+            {at.map((line, step) => (
+              <g key={line}>
+                <line
+                  x1={x + 22 + step * 18}
+                  x2={x + 22 + step * 18}
+                  y1={10 + line * 13}
+                  y2={UNIT_TOP}
+                  stroke="var(--ink)"
+                  strokeWidth={1.4}
+                />
+                <circle cx={x + 22 + step * 18} cy={10 + line * 13} r={3} fill="var(--ink)" />
+              </g>
+            ))}
+            <rect
+              x={x}
+              y={UNIT_TOP}
+              width={WIDE}
+              height={UNIT_HIGH}
+              rx={3}
+              fill="var(--sheet)"
+              stroke={isLost ? 'var(--over)' : 'var(--ink)'}
+              strokeWidth={1.6}
+              strokeDasharray={isLost ? '5 4' : 'none'}
+            />
+            <text
+              x={x + WIDE / 2}
+              y={UNIT_TOP + 20}
+              textAnchor="middle"
+              fontSize={13}
+              fontWeight={600}
+              fill="var(--ink)"
+            >
+              Unit {stack.units.indexOf(unit) + 1}
+            </text>
+            <text x={x + WIDE / 2} y={UNIT_TOP + 36} textAnchor="middle" fontSize={11} fill="var(--quiet)">
+              {isLost ? 'lost' : (unit.firmware ?? 'firmware not known')}
+            </text>
+            <line
+              x1={x + WIDE / 2}
+              x2={x + WIDE / 2}
+              y1={UNIT_TOP + UNIT_HIGH}
+              y2={BANK_TOP - 22}
+              stroke="var(--ink)"
+              strokeWidth={2.4}
+            />
+          </g>
+        );
+      })}
+      <line
+        x1={GAP}
+        x2={width - GAP}
+        y1={BANK_TOP - 22}
+        y2={BANK_TOP - 22}
+        stroke="var(--ink)"
+        strokeWidth={5}
+      />
+      <text x={GAP} y={BANK_TOP - 6} fontSize={11} fill="var(--quiet)">
+        {bank === undefined
+          ? 'Battery not known'
+          : `${bank.type.joining === 'series' ? 'series string' : 'battery bars'}, ${Math.round(bank.nominalV * 10) / 10} V nominal`}
+      </text>
+      {modules.map((module, index) => {
+        const x = GAP + (index % perRow) * 58;
+        const y = BANK_TOP + 4 + Math.floor(index / perRow) * 44;
+        return (
+          <g key={module.id}>
+            <rect x={x} y={y} width={50} height={36} rx={2} fill="var(--ground)" stroke="var(--edge)" />
+            <text x={x + 25} y={y + 23} textAnchor="middle" fontSize={12} fill="var(--ink)">
+              {index + 1}
+            </text>
+          </g>
+        );
+      })}
+    </svg>
+  );
+}

@@ -1,0 +1,101 @@
+import type { CompiledStack } from '@bastion/core';
+import { useJob, useOpenJob } from '../../state/job.ts';
+import { StripPanel } from '../../ui/StripPanel.tsx';
+import { AutonomyTable } from './AutonomyTable.tsx';
+import { CapabilityTable } from './CapabilityTable.tsx';
+import { GeneratorForm } from './GeneratorForm.tsx';
+import { addStack } from './stackEdits.ts';
+import { StackForm } from './StackForm.tsx';
+import { StackPicture } from './StackPicture.tsx';
+import { UnitTable } from './UnitTable.tsx';
+
+const STRIPS = [
+  { title: 'Continuous load, surge beyond it', checks: ['load.continuous'], whisker: 'surge.largest-start' },
+  { title: 'Whole stack', checks: ['load.total'] },
+  { title: 'Battery current at nominal voltage', checks: ['bank.current-nominal'] },
+  { title: 'Battery current at minimum voltage', checks: ['bank.current-minimum'] },
+  { title: 'Battery current, largest start', checks: ['bank.surge-current'] },
+  { title: 'Autonomy from the reserve', checks: ['bank.autonomy'] },
+  { title: 'Charge settings', checks: ['bank.charge'] },
+  { title: 'Generator', checks: ['generator.loading', 'generator.port'] },
+] as const;
+
+function OneStack({ compiled }: { readonly compiled: CompiledStack }) {
+  const { analysis } = useOpenJob();
+  return (
+    <section aria-label={compiled.stack.name}>
+      <div className="sheet p-3">
+        <h2>{compiled.stack.name}</h2>
+        <div className="mt-2 overflow-x-auto">
+          <StackPicture installation={analysis.installation} compiled={compiled} />
+        </div>
+        <UnitTable stack={compiled.stack} />
+      </div>
+      <div className="mt-3 grid gap-3 lg:grid-cols-[3fr_2fr]">
+        <div className="sheet p-3">
+          <CapabilityTable installation={analysis.installation} compiled={compiled} />
+        </div>
+        <div className="sheet p-3">
+          <AutonomyTable compiled={compiled} />
+        </div>
+      </div>
+    </section>
+  );
+}
+
+/** Inverters, battery and generator: the set as it hangs together, what it can carry, and how near each limit is. */
+export function StackStage() {
+  const { design, analysis, canEdit } = useOpenJob();
+  const change = useJob((store) => store.change);
+  if (design.stacks.length === 0) {
+    return (
+      <div className="sheet max-w-xl p-6">
+        <h2>No stack yet</h2>
+        <p className="mt-2">
+          Add the set of inverters that carries the backup output. Type, arrangement and battery are chosen
+          next; each limit appears as soon as it can be worked out.
+        </p>
+        {canEdit && (
+          <button
+            type="button"
+            className="button button-main mt-4"
+            onClick={() => change('Add a stack', addStack)}
+          >
+            Add a stack
+          </button>
+        )}
+      </div>
+    );
+  }
+  return (
+    <div className="grid items-start gap-4 xl:grid-cols-[250px_minmax(0,1fr)_330px]">
+      <div className="sheet p-3">
+        {design.stacks.map((stack) => (
+          <div key={stack.id} className="mb-4">
+            <h2 className="mb-1">{stack.name}: choices</h2>
+            <StackForm stack={stack} />
+          </div>
+        ))}
+        {canEdit && (
+          <button
+            type="button"
+            className="button w-full justify-center"
+            onClick={() => change('Add a stack', addStack)}
+          >
+            Add another stack
+          </button>
+        )}
+        <GeneratorForm />
+      </div>
+      <div className="grid min-w-0 gap-4">
+        {analysis.installation.stacks.map((compiled) => (
+          <OneStack key={compiled.stack.id} compiled={compiled} />
+        ))}
+      </div>
+      <aside className="sheet p-3" aria-label="Headroom">
+        <h2 className="mb-2">Headroom</h2>
+        <StripPanel groups={STRIPS} />
+      </aside>
+    </div>
+  );
+}

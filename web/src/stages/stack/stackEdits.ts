@@ -1,0 +1,71 @@
+import type { Arrangement, Design, Line, Stack } from '@bastion/core';
+import { newId } from '../../state/job.ts';
+import { put } from '../../state/put.ts';
+
+/** A stack with one unit and nothing else said. Backup outputs that nothing feeds yet are fed by it. */
+export function addStack(draft: Design): void {
+  const id = newId('s');
+  const name = draft.stacks.length === 0 ? 'Stack' : `Stack ${draft.stacks.length + 1}`;
+  draft.stacks.push({ id, name, units: [{ id: newId('u') }] });
+  for (const partition of draft.partitions) {
+    if (partition.kind === 'backup' && partition.stackId === undefined) partition.stackId = id;
+  }
+}
+
+export const stackIn = (draft: Design, id: string): Stack | undefined =>
+  draft.stacks.find((one) => one.id === id);
+
+/** The lines that units of a per-line set go round, in the order they are filled. */
+function lineFor(
+  arrangement: Arrangement | undefined,
+  index: number,
+  count: number,
+  lines: readonly Line[],
+): Line | undefined {
+  if (arrangement === 'three-phase-from-single') return lines[Math.floor((index * lines.length) / count)];
+  if ((arrangement === 'one-unit' || arrangement === 'parallel-single-phase') && lines.length > 1)
+    return lines[0];
+  return undefined;
+}
+
+/**
+ * Changes how many units there are: new ones at the end, or the last ones gone. Lines are dealt out anew only where a unit
+ * has none, so that what a person chose stays.
+ */
+export function setUnitCount(stack: Stack, count: number, lines: readonly Line[]): void {
+  if (!Number.isInteger(count) || count < 1 || count > 64) return;
+  while (stack.units.length > count) stack.units.pop();
+  while (stack.units.length < count) stack.units.push({ id: newId('u') });
+  dealLines(stack, lines, false);
+}
+
+export function setArrangement(
+  stack: Stack,
+  arrangement: Arrangement | undefined,
+  lines: readonly Line[],
+): void {
+  put(stack, 'arrangement', arrangement);
+  dealLines(stack, lines, true);
+}
+
+function dealLines(stack: Stack, lines: readonly Line[], anew: boolean): void {
+  const fresh = anew || stack.units.some((unit) => unit.line === undefined);
+  if (!fresh) return;
+  stack.units.forEach((unit, index) =>
+    put(unit, 'line', lineFor(stack.arrangement, index, stack.units.length, lines)),
+  );
+}
+
+export function setModuleCount(stack: Stack, count: number): void {
+  if (
+    !Number.isInteger(count) ||
+    count < 1 ||
+    count > 512 ||
+    stack.bank === undefined ||
+    stack.bank === 'none'
+  )
+    return;
+  const { modules } = stack.bank;
+  while (modules.length > count) modules.pop();
+  while (modules.length < count) modules.push({ id: newId('m') });
+}

@@ -1,0 +1,121 @@
+import { formatNumber, judgeReading, type ReadingSpec, type wire } from '@bastion/core';
+import { type SyntheticEvent, useId, useState } from 'react';
+import { readNumber } from '../../ui/fields.tsx';
+import { Gauge } from './Gauge.tsx';
+import { VerdictMark } from './VerdictMark.tsx';
+
+interface ReadingRowProps {
+  readonly spec: ReadingSpec;
+  readonly reading: wire.Reading | undefined;
+  readonly canWrite: boolean;
+  readonly onRead: (value: number) => Promise<string | undefined>;
+}
+
+function expectedWords({ expected, unit, missing, kind }: ReadingSpec): string {
+  if (kind === 'confirmation') return '';
+  if (missing.length > 0) return `Cannot be judged. Missing: ${missing.join('; ')}.`;
+  if (expected === undefined) return 'Recorded; there is no limit to hold it against.';
+  const { low, high } = expected;
+  if (low !== undefined && high !== undefined)
+    return `Expected ${formatNumber(low)} to ${formatNumber(high)} ${unit}`;
+  return low === undefined
+    ? `Expected at most ${formatNumber(high ?? 0)} ${unit}`
+    : `Expected at least ${formatNumber(low)} ${unit}`;
+}
+
+function Confirmation({ spec, reading, canWrite, onRead }: ReadingRowProps) {
+  const [failure, setFailure] = useState<string>();
+  const say = (value: 0 | 1): void => void onRead(value).then(setFailure);
+  return (
+    <fieldset className="border-t border-rule py-3">
+      <legend className="sr-only">{spec.label}</legend>
+      <div className="flex flex-wrap items-center gap-3">
+        <span className="min-w-52 flex-1">{spec.label}</span>
+        <button
+          type="button"
+          className="button"
+          disabled={!canWrite}
+          aria-pressed={reading?.value === 1}
+          onClick={() => say(1)}
+        >
+          Yes
+        </button>
+        <button
+          type="button"
+          className="button"
+          disabled={!canWrite}
+          aria-pressed={reading?.value === 0}
+          onClick={() => say(0)}
+        >
+          No
+        </button>
+        <span className="w-40">
+          <VerdictMark verdict={judgeReading(spec, reading?.value)} />
+        </span>
+      </div>
+      <p role="alert" className="font-semibold text-over empty:hidden">
+        {failure}
+      </p>
+    </fieldset>
+  );
+}
+
+function NumberReading({ spec, reading, canWrite, onRead }: ReadingRowProps) {
+  const id = useId();
+  const shown = reading === undefined ? '' : String(reading.value);
+  const [text, setText] = useState<string>();
+  const [failure, setFailure] = useState<string>();
+  const take = (event?: SyntheticEvent): void => {
+    event?.preventDefault();
+    if (text === undefined || text.trim() === '' || text.trim() === shown) return;
+    const value = readNumber(text);
+    if (value === undefined) {
+      setFailure(`"${text}" is not a number. It was not recorded.`);
+      return;
+    }
+    void onRead(value).then((problem) => {
+      setFailure(problem);
+      if (problem === undefined) setText(undefined);
+    });
+  };
+  return (
+    <form className="border-t border-rule py-3" onSubmit={take}>
+      <div className="grid items-center gap-x-4 gap-y-1 md:grid-cols-[minmax(0,1fr)_150px_minmax(120px,260px)_160px]">
+        <div>
+          <label htmlFor={id}>{spec.label}</label>
+          <p className="text-[12.5px] text-quiet">
+            {expectedWords(spec)}
+            {spec.abort !== undefined &&
+              `; stop outside ${formatNumber(spec.abort.low ?? 0)} to ${formatNumber(spec.abort.high ?? 0)} ${spec.unit}`}
+            <br />
+            {spec.instrument}
+          </p>
+        </div>
+        <div className="flex items-center gap-2">
+          <input
+            id={id}
+            className="input text-right text-[17px]"
+            inputMode="decimal"
+            autoComplete="off"
+            disabled={!canWrite}
+            value={text ?? shown}
+            aria-invalid={failure !== undefined}
+            onChange={(event) => setText(event.target.value)}
+            onBlur={() => take()}
+          />
+          <span className="w-8 text-quiet">{spec.unit}</span>
+        </div>
+        <Gauge spec={spec} value={reading?.value} />
+        <VerdictMark verdict={judgeReading(spec, reading?.value)} />
+      </div>
+      <p role="alert" className="font-semibold text-over empty:hidden">
+        {failure}
+      </p>
+    </form>
+  );
+}
+
+/** One reading: what to take with what, the band it should land in, and its verdict at once. */
+export function ReadingRow(props: ReadingRowProps) {
+  return props.spec.kind === 'confirmation' ? <Confirmation {...props} /> : <NumberReading {...props} />;
+}

@@ -1,0 +1,121 @@
+import type { wire } from '@bastion/core';
+import { ArrowLeft, ArrowRight, FileText } from 'lucide-react';
+import { useState } from 'react';
+import { api, failureSentence } from '../../api/client.ts';
+import { useOpenJob } from '../../state/job.ts';
+import { EndRun } from './EndRun.tsx';
+import { currentValues, nextStep, stepVerdict } from './runView.ts';
+import { StepSpine } from './StepSpine.tsx';
+import { StepView } from './StepView.tsx';
+
+interface RunPageProps {
+  readonly run: wire.TestRun;
+  readonly onChange: (run: wire.TestRun) => void;
+  readonly onBack: () => void;
+}
+
+const STATE_WORDS = { running: 'running', finished: 'finished', aborted: 'aborted' } as const;
+
+/** A run of the test, one step at a time. */
+export function RunPage({ run, onChange, onBack }: RunPageProps) {
+  const { canTest, revision } = useOpenJob();
+  const { procedure, readings } = run;
+  const [at, setAt] = useState(() => nextStep(procedure, readings));
+  const [retesting, setRetesting] = useState<string>();
+  const step = procedure.steps[at];
+  const canWrite = canTest && run.state === 'running';
+  const verdicts = procedure.steps.map((one) => stepVerdict(one, readings));
+  const go = (index: number): void => {
+    setRetesting(undefined);
+    setAt(Math.min(Math.max(index, 0), procedure.steps.length - 1));
+  };
+
+  const read = async (readingId: string, value: number): Promise<string | undefined> => {
+    if (step === undefined) return undefined;
+    const { attempt, values } = currentValues(step, readings);
+    const again = retesting === step.id;
+    const earlier = again ? undefined : values.get(readingId);
+    try {
+      const added = await api.addReading(run.id, {
+        stepId: step.id,
+        readingId,
+        value,
+        attempt: again ? attempt + 1 : attempt,
+        ...(earlier === undefined ? {} : { corrects: earlier.id }),
+      });
+      setRetesting(undefined);
+      onChange({ ...run, readings: [...readings, added] });
+      return undefined;
+    } catch (error) {
+      return failureSentence(error);
+    }
+  };
+
+  const end = async (state: 'finished' | 'aborted', reason: string): Promise<string | undefined> => {
+    try {
+      onChange(await api.endRun(run.id, state, reason));
+      return undefined;
+    } catch (error) {
+      return failureSentence(error);
+    }
+  };
+
+  return (
+    <div className="field-page grid gap-4 lg:grid-cols-[230px_minmax(0,1fr)]">
+      <div className="no-print max-lg:order-2">
+        <StepSpine procedure={procedure} readings={readings} at={at} onGo={go} />
+      </div>
+      <div className="grid content-start gap-3">
+        <div className="flex flex-wrap items-center gap-3">
+          <button type="button" className="button no-print" onClick={onBack}>
+            <ArrowLeft size={16} aria-hidden="true" /> All runs
+          </button>
+          <p className="flex-1">
+            <strong>Run {run.number}</strong>, {STATE_WORDS[run.state]}, on revision {run.revision}
+            {run.revision !== revision && ' (the design has changed since)'}
+            {run.reason !== '' && <>. Reason: {run.reason}</>}
+          </p>
+          <a
+            className="button no-print"
+            href={`/api/runs/${run.id}/record.pdf`}
+            target="_blank"
+            rel="noreferrer"
+          >
+            <FileText size={16} aria-hidden="true" /> Record as PDF
+          </a>
+        </div>
+        {step !== undefined && (
+          <StepView
+            step={step}
+            readings={readings}
+            canWrite={canWrite}
+            retesting={retesting === step.id}
+            onRetest={() => setRetesting(step.id)}
+            onRead={read}
+          />
+        )}
+        <div className="no-print flex flex-wrap gap-2">
+          <button type="button" className="button" disabled={at === 0} onClick={() => go(at - 1)}>
+            <ArrowLeft size={16} aria-hidden="true" /> Step before
+          </button>
+          <button
+            type="button"
+            className="button"
+            disabled={at === procedure.steps.length - 1}
+            onClick={() => go(at + 1)}
+          >
+            Next step <ArrowRight size={16} aria-hidden="true" />
+          </button>
+          <span className="flex-1" />
+          {canWrite && (
+            <EndRun
+              pending={verdicts.filter((verdict) => verdict === 'pending').length}
+              failing={verdicts.filter((verdict) => verdict === 'outside' || verdict === 'abort').length}
+              onEnd={end}
+            />
+          )}
+        </div>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,83 @@
+import type { ProcedureStep, wire } from '@bastion/core';
+import { TriangleAlert } from 'lucide-react';
+import { ReadingRow } from './ReadingRow.tsx';
+import { currentValues, earlierAttempts, stepVerdict, VERDICT_WORDS } from './runView.ts';
+import { VerdictMark } from './VerdictMark.tsx';
+
+interface StepViewProps {
+  readonly step: ProcedureStep;
+  readonly readings: readonly wire.Reading[];
+  readonly canWrite: boolean;
+  readonly retesting: boolean;
+  readonly onRetest: () => void;
+  readonly onRead: (readingId: string, value: number) => Promise<string | undefined>;
+}
+
+/** One step, large: what to do, the caution, the readings with their bands, and when to stop. */
+export function StepView({ step, readings, canWrite, retesting, onRetest, onRead }: StepViewProps) {
+  const { values, attempt } = currentValues(step, readings);
+  const shown = retesting ? new Map<string, wire.Reading>() : values;
+  const verdict = retesting ? 'pending' : stepVerdict(step, readings);
+  const earlier = earlierAttempts(step, readings);
+  return (
+    <article className="sheet p-4">
+      <header className="flex flex-wrap items-center gap-3">
+        <h2 className="flex-1 text-[19px]">{step.title}</h2>
+        <VerdictMark verdict={verdict} />
+      </header>
+      {(verdict === 'abort' || verdict === 'outside') && (
+        <p role="alert" className="mt-2 border-l-4 border-over bg-over-wash p-2 font-semibold">
+          {verdict === 'abort'
+            ? 'Past the abort limit. Stop, make safe, and find the cause before going on.'
+            : 'Outside what is expected. Find the cause before going on.'}
+        </p>
+      )}
+      {step.cautions.length > 0 && (
+        <ul className="mt-3 border-l-4 border-tight bg-tight-wash p-2">
+          {step.cautions.map((caution) => (
+            <li key={caution} className="flex gap-2 py-0.5">
+              <TriangleAlert size={16} className="mt-0.5 shrink-0 text-tight" aria-hidden="true" />
+              {caution}
+            </li>
+          ))}
+        </ul>
+      )}
+      <div className="mt-3 grid max-w-3xl gap-1 text-[16px]">
+        {step.instructions.map((instruction) => (
+          <p key={instruction}>{instruction}</p>
+        ))}
+      </div>
+      {step.abortText !== undefined && (
+        <p className="mt-2 text-over">
+          <strong>Abort:</strong> {step.abortText}
+        </p>
+      )}
+      <div className="mt-3">
+        {step.readings.map((spec) => (
+          <ReadingRow
+            key={`${step.id} ${spec.id} ${retesting ? attempt + 1 : attempt}`}
+            spec={spec}
+            reading={shown.get(spec.id)}
+            canWrite={canWrite}
+            onRead={(value) => onRead(spec.id, value)}
+          />
+        ))}
+      </div>
+      <footer className="flex flex-wrap items-center gap-3 border-t border-rule pt-3">
+        {earlier.map((one) => (
+          <span key={one.attempt} className="text-quiet">
+            Attempt {one.attempt}: {VERDICT_WORDS[one.verdict]}
+          </span>
+        ))}
+        {canWrite && !retesting && values.size > 0 && (
+          <button type="button" className="button" onClick={onRetest}>
+            Test this step again
+          </button>
+        )}
+        {retesting && (
+          <span className="text-quiet">Attempt {attempt + 1}: the earlier readings are kept.</span>
+        )}
+      </footer>
+    </article>
+  );
+}

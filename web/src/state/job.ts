@@ -1,0 +1,200 @@
+import {
+  analyse,
+  type Analysis,
+  applyEdits,
+  copyUsedTypes,
+  type Design,
+  diff,
+  type Edit,
+  invertEdits,
+  type Problem,
+  readDesign,
+  SAMPLE_TYPES,
+} from '@bastion/core';
+import { produce } from 'immer';
+import { create } from 'zustand';
+import { api, failureSentence } from '../api/client.ts';
+import { resendOutbox, Saver, type SaveState } from './saver.ts';
+
+/** A step that can be taken back: what was done, in words, and the edits that do it. */
+interface Step {
+  readonly label: string;
+  readonly edits: readonly Edit[];
+}
+
+export interface OpenJob {
+  readonly id: number;
+  readonly design: Design;
+  readonly revision: number;
+  readonly analysis: Analysis;
+  readonly canEdit: boolean;
+  readonly canTest: boolean;
+}
+
+interface JobStore {
+  state: 'none' | 'loading' | 'open' | 'failed';
+  message: string;
+  job: OpenJob | undefined;
+  modeId: string;
+  save: SaveState;
+  undoSteps: readonly Step[];
+  redoSteps: readonly Step[];
+  /** The last thing worth telling, for the status line. */
+  notice: string;
+  open: (jobId: number) => Promise<void>;
+  close: () => void;
+  /** Changes the design. Returns the problems when the change is not possible; then nothing was changed. */
+  change: (label: string, recipe: (draft: Design) => void) => readonly Problem[];
+  undo: () => void;
+  redo: () => void;
+  chooseMode: (modeId: string) => void;
+  settle: (keep: 'mine' | 'theirs') => void;
+  tell: (notice: string) => void;
+}
+
+const UNDO_DEPTH = 200;
+
+/** What is open besides the state: the saver and the stream of revisions made elsewhere. */
+let saver: Saver | undefined;
+let events: EventSource | undefined;
+
+function analysed(job: Omit<OpenJob, 'analysis'>): OpenJob {
+  return { ...job, analysis: analyse(job.design, SAMPLE_TYPES) };
+}
+
+export const useJob = create<JobStore>((set, get) => {
+  /** Puts edits in: on the screen at once, on their way to the server after. */
+  const put = (design: Design, edits: readonly Edit[], part: Partial<JobStore>): void => {
+    const { job } = get();
+    if (job === undefined) return;
+    const next = analysed({ ...job, design });
+    const modeIsGone = !next.analysis.installation.modes.some((mode) => mode.id === get().modeId);
+    set({
+      ...part,
+      job: next,
+      ...(modeIsGone ? { modeId: next.analysis.installation.modes[0]?.id ?? 'on-grid' } : {}),
+    });
+    saver?.add(edits);
+  };
+
+  const step = (from: 'undoSteps' | 'redoSteps', to: 'undoSteps' | 'redoSteps', word: string): void => {
+    const { job } = get();
+    const last = get()[from].at(-1);
+    if (job === undefined || last === undefined || !job.canEdit) return;
+    const edits = from === 'undoSteps' ? invertEdits(last.edits) : last.edits;
+    const result = applyEdits(job.design, edits);
+    const rest = get()[from].slice(0, -1);
+    const checked = result.ok ? readDesign(result.value, SAMPLE_TYPES) : result;
+    if (!checked.ok) {
+      set({
+        [from]: rest,
+        notice: `"${last.label}" cannot be taken back: somebody changed the same place since.`,
+      });
+      return;
+    }
+    put(checked.value, edits, { [from]: rest, [to]: [...get()[to], last], notice: `${word}: ${last.label}` });
+  };
+
+  return {
+    state: 'none',
+    message: '',
+    job: undefined,
+    modeId: 'island',
+    save: { kind: 'saved' },
+    undoSteps: [],
+    redoSteps: [],
+    notice: '',
+
+    open: async (jobId) => {
+      get().close();
+      set({ state: 'loading', message: '' });
+      try {
+        const lost = await resendOutbox(jobId);
+        const found = await api.job(jobId);
+        const read = readDesign(found.document, SAMPLE_TYPES);
+        if (!read.ok) throw new Error(`The stored design cannot be read: ${read.problems[0]?.message ?? ''}`);
+        const job = analysed({
+          id: jobId,
+          design: read.value,
+          revision: found.revision,
+          canEdit: found.canEdit,
+          canTest: found.canTest,
+        });
+        saver = new Saver(
+          {
+            jobId,
+            onSaveState: (save) => set({ save }),
+            onDocument: (design, revision) => {
+              const { job: open } = get();
+              if (open !== undefined) set({ job: analysed({ ...open, design, revision }) });
+            },
+          },
+          found.revision,
+        );
+        events = new EventSource(`/api/jobs/${jobId}/events`);
+        events.onmessage = (event: MessageEvent<string>) => void saver?.heard(Number(event.data));
+        const hasIsland = job.analysis.installation.modes.some((mode) => mode.id === 'island');
+        set({
+          state: 'open',
+          job,
+          save: { kind: 'saved' },
+          undoSteps: [],
+          redoSteps: [],
+          notice: lost ?? '',
+          modeId: hasIsland ? 'island' : 'on-grid',
+        });
+      } catch (error) {
+        set({ state: 'failed', message: failureSentence(error) });
+      }
+    },
+
+    close: () => {
+      saver?.stop();
+      events?.close();
+      saver = undefined;
+      events = undefined;
+      set({ state: 'none', job: undefined });
+    },
+
+    change: (label, recipe) => {
+      const { job } = get();
+      if (job === undefined) return [];
+      if (!job.canEdit) return [{ path: [], message: 'Your role does not change designs.' }];
+      const design = copyUsedTypes(produce(job.design, recipe), SAMPLE_TYPES);
+      const edits = diff(job.design, design);
+      if (edits.length === 0) return [];
+      const read = readDesign(design, SAMPLE_TYPES);
+      if (!read.ok) {
+        set({ notice: `Not changed: ${read.problems[0]?.message ?? ''}` });
+        return read.problems;
+      }
+      put(design, edits, {
+        undoSteps: [...get().undoSteps, { label, edits }].slice(-UNDO_DEPTH),
+        redoSteps: [],
+        notice: '',
+      });
+      return [];
+    },
+
+    undo: () => step('undoSteps', 'redoSteps', 'Undone'),
+    redo: () => step('redoSteps', 'undoSteps', 'Done again'),
+    chooseMode: (modeId) => set({ modeId }),
+    settle: (keep) => saver?.settle(keep),
+    tell: (notice) => set({ notice }),
+  };
+});
+
+/** The open job; only for what is drawn once a job is open. */
+export function useOpenJob(): OpenJob {
+  const job = useJob((store) => store.job);
+  if (job === undefined) throw new Error('A stage was drawn without an open job.');
+  return job;
+}
+
+const CHARACTERS = 'abcdefghjkmnpqrstuvwxyz23456789';
+
+/** A short id for a new entity. Random, so that two people who add rows do not pick the same. */
+export function newId(prefix: string): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(6));
+  return prefix + Array.from(bytes, (byte) => CHARACTERS[byte % CHARACTERS.length]).join('');
+}

@@ -1,0 +1,35 @@
+import { STATES, type State } from '@bastion/core';
+import { ToggleGroup } from 'radix-ui';
+import { useJob, useOpenJob } from '../state/job.ts';
+import { StateMark } from './StateMark.tsx';
+
+/** The operating mode of the whole workspace, each with the worst state that it holds. */
+export function ModeRibbon() {
+  const { analysis } = useOpenJob();
+  const modeId = useJob((store) => store.modeId);
+  const chooseMode = useJob((store) => store.chooseMode);
+  const worstOf = (id: string): State =>
+    STATES.find((state) =>
+      analysis.findings.some((finding) => finding.mode === id && finding.state === state),
+    ) ?? 'within';
+  return (
+    <ToggleGroup.Root
+      type="single"
+      value={modeId}
+      onValueChange={(value) => value !== '' && chooseMode(value)}
+      aria-label="Operating mode"
+      className="flex overflow-x-auto"
+    >
+      {analysis.installation.modes.map((mode) => (
+        <ToggleGroup.Item
+          key={mode.id}
+          value={mode.id}
+          className="condensed flex h-9 items-center gap-1.5 border-b-[3px] border-transparent px-2.5 whitespace-nowrap data-[state=on]:border-touch data-[state=on]:bg-chosen data-[state=on]:font-semibold"
+        >
+          <StateMark state={worstOf(mode.id)} silent />
+          {mode.label}
+        </ToggleGroup.Item>
+      ))}
+    </ToggleGroup.Root>
+  );
+}

@@ -1,0 +1,69 @@
+import { type Finding, type Path, STATES } from '@bastion/core';
+import { NavLink } from 'react-router';
+import { useOpenJob } from '../state/job.ts';
+import { stageOf } from './fieldLinks.ts';
+
+const STAGES = [
+  { key: 'site', label: 'Site' },
+  { key: 'loads', label: 'Loads' },
+  { key: 'partitions', label: 'Partitions' },
+  { key: 'stack', label: 'Stack' },
+  { key: 'limits', label: 'Limits' },
+  { key: 'test', label: 'Islanding test' },
+] as const;
+
+/** Where a finding is mended: where its first missing field is, or by what it is about. */
+function homeOf(finding: Finding): string {
+  const [first] = finding.missing as readonly (Path | undefined)[];
+  if (first !== undefined) return stageOf(first);
+  if (
+    finding.check.startsWith('load.') ||
+    finding.check.startsWith('surge.') ||
+    finding.check.startsWith('balance.')
+  )
+    return 'partitions';
+  return finding.check === 'grid.service' ? 'loads' : 'stack';
+}
+
+/** The stages in the order of the work, each with its count of open findings. */
+export function StageRail({ jobId }: { readonly jobId: number }) {
+  const { analysis } = useOpenJob();
+  const open = analysis.findings.filter((finding) => finding.state === 'over' || finding.state === 'unknown');
+  return (
+    <nav
+      aria-label="Stages"
+      className="no-print flex shrink-0 overflow-x-auto border-rule max-lg:border-b lg:w-40 lg:flex-col lg:border-r lg:py-2"
+    >
+      {STAGES.map(({ key, label }, index) => {
+        const count =
+          key === 'limits' ? open.length : open.filter((finding) => homeOf(finding) === key).length;
+        const hasOver = open.some(
+          (finding) => finding.state === STATES[0] && (key === 'limits' || homeOf(finding) === key),
+        );
+        return (
+          <NavLink
+            key={key}
+            to={`/jobs/${jobId}/${key}`}
+            className={({ isActive }) =>
+              `flex min-h-10 items-center gap-2 px-3 whitespace-nowrap text-ink no-underline hover:bg-sheet max-lg:border-b-[3px] lg:border-l-[3px] ${isActive ? 'border-touch bg-chosen font-semibold' : 'border-transparent'}`
+            }
+          >
+            <span className="w-3 text-right text-quiet" aria-hidden="true">
+              {index + 1}
+            </span>
+            <span className="flex-1">{label}</span>
+            {count > 0 && (
+              <span
+                className={`condensed rounded-sm px-1.5 text-[12px] font-semibold ${hasOver ? 'bg-over-wash text-over' : 'bg-unknown-wash text-unknown'}`}
+                title={hasOver ? 'Open findings, some over the limit' : 'Open findings, not known yet'}
+              >
+                {count}
+                <span className="sr-only"> open findings</span>
+              </span>
+            )}
+          </NavLink>
+        );
+      })}
+    </nav>
+  );
+}

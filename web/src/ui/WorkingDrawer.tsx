@@ -1,0 +1,174 @@
+import {
+  checkById,
+  describePlace,
+  type Finding,
+  formatNumber,
+  formatQuantity,
+  sentenceOf,
+  substitute,
+  type Working,
+  type WorkingStep,
+} from '@bastion/core';
+import { X } from 'lucide-react';
+import { Dialog } from 'radix-ui';
+import { Link } from 'react-router';
+import { useDrawer } from '../state/drawer.ts';
+import { useJob, useOpenJob } from '../state/job.ts';
+import { fieldHref } from './fieldLinks.ts';
+import { StateMark } from './StateMark.tsx';
+
+function StepView({
+  step,
+  jobId,
+  onGo,
+}: {
+  readonly step: WorkingStep;
+  readonly jobId: number;
+  readonly onGo: () => void;
+}) {
+  return (
+    <section className="keep-together border-t border-rule py-3">
+      <h3 className="font-semibold">{step.meaning}</h3>
+      <p className="mt-1 font-mono text-[12.5px] break-words">
+        {step.symbol} = {step.formula}
+        <br />= {substitute(step)}
+        <br />
+        <strong>= {formatQuantity(step.value, step.unit)}</strong>
+      </p>
+      <table className="mt-2 w-full text-[13px]">
+        <thead className="sr-only">
+          <tr>
+            <th>Symbol</th>
+            <th>Meaning</th>
+            <th>Value</th>
+          </tr>
+        </thead>
+        <tbody>
+          {step.symbols.map((one) => (
+            <tr key={one.symbol}>
+              <td className="pr-2 align-top font-mono">{one.symbol}</td>
+              <td className="pr-2">
+                {one.path === undefined ? (
+                  one.meaning
+                ) : (
+                  <Link to={fieldHref(jobId, one.path)} onClick={onGo}>
+                    {one.meaning}
+                  </Link>
+                )}
+              </td>
+              <td className="text-right align-top whitespace-nowrap">
+                {formatNumber(one.value)} <span className="text-quiet">{one.unit}</span>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function Inputs({
+  working,
+  jobId,
+  onGo,
+}: {
+  readonly working: Working;
+  readonly jobId: number;
+  readonly onGo: () => void;
+}) {
+  if (working.inputs.length === 0) return null;
+  return (
+    <section className="border-t border-rule py-3">
+      <h3 className="font-semibold">What was typed</h3>
+      <ul className="mt-1 text-[13px]">
+        {working.inputs.map((input) => (
+          <li key={input.path.join('/')} className="flex justify-between gap-3">
+            <Link to={fieldHref(jobId, input.path)} onClick={onGo}>
+              {input.label}
+            </Link>
+            <span className="whitespace-nowrap">
+              {input.value === undefined ? 'not known' : formatNumber(input.value)}{' '}
+              <span className="text-quiet">{input.unit}</span>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Derivation({ finding, onGo }: { readonly finding: Finding; readonly onGo: () => void }) {
+  const { id, design } = useOpenJob();
+  const working = finding.working();
+  return (
+    <>
+      {finding.missing.length > 0 && (
+        <section className="border-t border-rule py-3">
+          <h3 className="font-semibold">Missing</h3>
+          <ul className="mt-1 text-[13px]">
+            {finding.missing.slice(0, 30).map((path) => (
+              <li key={path.join('/')}>
+                <Link to={fieldHref(id, path)} onClick={onGo}>
+                  {describePlace(design, path)}
+                </Link>
+              </li>
+            ))}
+            {finding.missing.length > 30 && <li>and {finding.missing.length - 30} more</li>}
+          </ul>
+        </section>
+      )}
+      {working.steps.map((step) => (
+        <StepView key={step.symbol} step={step} jobId={id} onGo={onGo} />
+      ))}
+      <Inputs working={working} jobId={id} onGo={onGo} />
+      {working.source !== '' && (
+        <section className="border-t border-rule py-3 text-[13px]">
+          <h3 className="font-semibold">Source</h3>
+          <p>{working.source}</p>
+          {working.notes.map((note) => (
+            <p key={note} className="mt-1 text-quiet">
+              {note}
+            </p>
+          ))}
+        </section>
+      )}
+    </>
+  );
+}
+
+/** The derivation of a finding, from the side. Each input leads to the field it came from. */
+export function WorkingDrawer() {
+  const { finding, close } = useDrawer();
+  const { design, analysis } = useOpenJob();
+  const modes = analysis.installation.modes;
+  const modeLabel = (id: string): string => modes.find((mode) => mode.id === id)?.label ?? id;
+  const ready = useJob((store) => store.state === 'open');
+  if (finding === undefined || !ready) return null;
+  return (
+    <Dialog.Root open onOpenChange={(isOpen) => !isOpen && close()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 bg-ink/25 dark:bg-black/50" />
+        <Dialog.Content className="fixed inset-y-0 right-0 flex w-full max-w-[460px] flex-col border-l border-edge bg-sheet shadow-lg">
+          <header className="flex items-start gap-3 border-b border-rule p-4">
+            <div className="flex-1">
+              <p className="text-quiet">{modeLabel(finding.mode)}</p>
+              <Dialog.Title className="text-[17px] font-semibold">
+                {checkById(finding.check).title}
+              </Dialog.Title>
+              <StateMark state={finding.state} />
+            </div>
+            <Dialog.Close className="button button-quiet" aria-label="Close the working">
+              <X size={18} aria-hidden="true" />
+            </Dialog.Close>
+          </header>
+          <div className="flex-1 overflow-y-auto px-4 pb-6" tabIndex={0} role="region" aria-label="Working">
+            <Dialog.Description className="py-3 text-[15px]">
+              {sentenceOf(design, finding)}
+            </Dialog.Description>
+            <Derivation finding={finding} onGo={close} />
+          </div>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

@@ -1,0 +1,37 @@
+import type { Path } from '@bastion/core';
+import { useEffect } from 'react';
+import { useLocation } from 'react-router';
+
+/** The stage on which a place of the design is typed. */
+export function stageOf(path: Path): string {
+  const [root] = path;
+  if (root === 'site' || root === 'defaults' || root === 'name') return 'site';
+  if (root === 'circuits') return path.at(-1) === 'partitionId' ? 'partitions' : 'loads';
+  if (root === 'partitions') return 'partitions';
+  return 'stack';
+}
+
+export const fieldKey = (path: Path): string => path.join('/');
+
+export const fieldHref = (jobId: number, path: Path): string =>
+  `/jobs/${jobId}/${stageOf(path)}#field=${encodeURIComponent(fieldKey(path))}`;
+
+/** Brings the field that the address names into view and puts the keyboard there. */
+export function useFieldFromAddress(): void {
+  const { hash, key } = useLocation();
+  useEffect(() => {
+    if (!hash.startsWith('#field=')) return;
+    const wanted = decodeURIComponent(hash.slice('#field='.length));
+    const parts = wanted.split('/');
+    // The exact field, or the nearest thing around it that is on the screen.
+    for (let length = parts.length; length > 0; length -= 1) {
+      const found = document.querySelector<HTMLElement>(
+        `[data-field="${CSS.escape(parts.slice(0, length).join('/'))}"]`,
+      );
+      if (found === null) continue;
+      found.scrollIntoView({ block: 'center' });
+      found.focus();
+      return;
+    }
+  }, [hash, key]);
+}

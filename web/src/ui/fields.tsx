@@ -1,0 +1,203 @@
+import type { Path, Problem } from '@bastion/core';
+import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
+import { fieldKey } from './fieldLinks.ts';
+
+/** How long typing rests before it is taken over. Leaving the field or Enter takes it over at once. */
+const REST_MS = 600;
+
+/** Reads a number as people type it: comma or point, spaces between thousands. Undefined for text that is none. */
+export function readNumber(text: string): number | undefined {
+  const plain = text.replace(/\s/g, '').replace(',', '.');
+  if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(plain)) return undefined;
+  return Number(plain);
+}
+
+interface FieldProps {
+  readonly label: string;
+  readonly path: Path;
+  readonly disabled?: boolean;
+  readonly hint?: string;
+}
+
+function useTyped(shown: string, take: (text: string) => string | undefined) {
+  const [text, setText] = useState(shown);
+  const [error, setError] = useState<string>();
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const typing = useRef(false);
+  useEffect(() => {
+    if (!typing.current) setText(shown);
+  }, [shown]);
+  useEffect(() => () => clearTimeout(timer.current), []);
+  const commit = (now: string): void => {
+    clearTimeout(timer.current);
+    setError(now === shown ? undefined : take(now));
+  };
+  return {
+    text,
+    error,
+    onChange: (now: string): void => {
+      typing.current = true;
+      setText(now);
+      clearTimeout(timer.current);
+      timer.current = setTimeout(() => commit(now), REST_MS);
+    },
+    onBlur: (): void => {
+      typing.current = false;
+      commit(text);
+    },
+    onKeyDown: (event: KeyboardEvent): void => {
+      if (event.key === 'Enter') commit(text);
+      if (event.key === 'Escape') {
+        clearTimeout(timer.current);
+        setText(shown);
+        setError(undefined);
+      }
+    },
+  };
+}
+
+interface NumberFieldProps extends FieldProps {
+  readonly value: number | undefined;
+  readonly unit: string;
+  /** The shown figure is the value times this: 100 for a fraction shown in percent. */
+  readonly scale?: number;
+  readonly onTake: (value: number | undefined) => readonly Problem[];
+}
+
+const tidy = (value: number): string => String(Number(value.toPrecision(12)));
+
+/** A figure with its unit. Empty means not known. Text that is no number stays, with a sentence. */
+export function NumberField({
+  label,
+  path,
+  value,
+  unit,
+  scale = 1,
+  onTake,
+  disabled = false,
+  hint,
+}: NumberFieldProps) {
+  const id = useId();
+  const shown = value === undefined ? '' : tidy(value * scale);
+  const typed = useTyped(shown, (text) => {
+    if (text.trim() === '') return onTake(undefined)[0]?.message;
+    const read = readNumber(text);
+    if (read === undefined) return `"${text.slice(0, 20)}" is not a number`;
+    return onTake(Number((read / scale).toPrecision(12)))[0]?.message;
+  });
+  return (
+    <div>
+      <label htmlFor={id} className="block text-[13px] text-quiet">
+        {label}
+      </label>
+      <div className="flex items-center gap-1.5">
+        <input
+          id={id}
+          data-field={fieldKey(path)}
+          className="input text-right"
+          inputMode="decimal"
+          autoComplete="off"
+          placeholder="not known"
+          disabled={disabled}
+          value={typed.text}
+          aria-invalid={typed.error !== undefined}
+          aria-describedby={`${id}-note`}
+          onChange={(event) => typed.onChange(event.target.value)}
+          onBlur={typed.onBlur}
+          onKeyDown={typed.onKeyDown}
+        />
+        <span className="w-9 shrink-0 text-quiet">{unit}</span>
+      </div>
+      <FieldNote id={`${id}-note`} error={typed.error} hint={hint} />
+    </div>
+  );
+}
+
+function FieldNote({
+  id,
+  error,
+  hint,
+}: {
+  readonly id: string;
+  readonly error: string | undefined;
+  readonly hint: string | undefined;
+}) {
+  return (
+    <p id={id} className={`text-[12px] ${error === undefined ? 'text-quiet' : 'font-semibold text-over'}`}>
+      {error === undefined ? hint : `Not taken over: ${error}`}
+    </p>
+  );
+}
+
+interface TextFieldProps extends FieldProps {
+  readonly value: string;
+  readonly onTake: (value: string) => readonly Problem[];
+}
+
+export function TextField({ label, path, value, onTake, disabled = false, hint }: TextFieldProps) {
+  const id = useId();
+  const typed = useTyped(value, (text) => onTake(text.trim())[0]?.message);
+  return (
+    <div>
+      <label htmlFor={id} className="block text-[13px] text-quiet">
+        {label}
+      </label>
+      <input
+        id={id}
+        data-field={fieldKey(path)}
+        className="input"
+        autoComplete="off"
+        disabled={disabled}
+        value={typed.text}
+        aria-invalid={typed.error !== undefined}
+        aria-describedby={`${id}-note`}
+        onChange={(event) => typed.onChange(event.target.value)}
+        onBlur={typed.onBlur}
+        onKeyDown={typed.onKeyDown}
+      />
+      <FieldNote id={`${id}-note`} error={typed.error} hint={hint} />
+    </div>
+  );
+}
+
+interface SelectFieldProps<T extends string> extends FieldProps {
+  readonly value: T | undefined;
+  readonly options: readonly { readonly value: T; readonly label: string }[];
+  readonly onTake: (value: T | undefined) => void;
+}
+
+/** A choice from a short list; its first entry is "not known". */
+export function SelectField<T extends string>({
+  label,
+  path,
+  value,
+  options,
+  onTake,
+  disabled = false,
+  hint,
+}: SelectFieldProps<T>) {
+  const id = useId();
+  return (
+    <div>
+      <label htmlFor={id} className="block text-[13px] text-quiet">
+        {label}
+      </label>
+      <select
+        id={id}
+        data-field={fieldKey(path)}
+        className="input"
+        disabled={disabled}
+        value={value ?? ''}
+        onChange={(event) => onTake(options.find((option) => option.value === event.target.value)?.value)}
+      >
+        <option value="">not known</option>
+        {options.map((option) => (
+          <option key={option.value} value={option.value}>
+            {option.label}
+          </option>
+        ))}
+      </select>
+      {hint !== undefined && <p className="text-[12px] text-quiet">{hint}</p>}
+    </div>
+  );
+}
