@@ -4,6 +4,6 @@ import { defineConfig } from 'vite';
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],
-  build: { target: 'es2022', sourcemap: false, manifest: true },
+  build: { assetsInlineLimit: 0, target: 'es2022', sourcemap: false, manifest: true },
   server: { host: '127.0.0.1', proxy: { '/api': 'http://127.0.0.1:4600' } },
 });

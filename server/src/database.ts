@@ -29,7 +29,10 @@ export async function openDatabase(url: string): Promise<Database> {
     try {
       await umzug.up();
     } finally {
-      await sequelize.query("SELECT RELEASE_LOCK('bastion-migrate')", { transaction, type: QueryTypes.SELECT });
+      await sequelize.query("SELECT RELEASE_LOCK('bastion-migrate')", {
+        transaction,
+        type: QueryTypes.SELECT,
+      });
     }
   });
   return { sequelize, models: initModels(sequelize) };

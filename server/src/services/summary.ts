@@ -19,15 +19,21 @@ function stageOf(design: Design): string {
 
 /** Where a job stands, for the job list. Made once per revision. */
 export function summarise(design: Design): Summary {
-  const { findings } = analyse(design, SAMPLE_TYPES);
+  const { installation, findings } = analyse(design, SAMPLE_TYPES);
   const count = (state: State): number => findings.filter((finding) => finding.state === state).length;
-  const worst = findings[0];
+  // The loss of a unit is a case of its own; what fails with all units present is told first.
+  const lossModes = new Set(
+    installation.modes.filter((mode) => mode.kind === 'unit-lost').map((mode) => mode.id),
+  );
+  const worst =
+    findings.find((finding) => finding.state === 'over' && !lossModes.has(finding.mode)) ?? findings[0];
+  const modeLabel = installation.modes.find((mode) => mode.id === worst?.mode)?.label ?? '';
   const [over, unknown, tight, within] = STATES.map(count);
   return {
     worst:
       worst === undefined || worst.state === 'within'
         ? 'Nothing over, tight or unknown.'
-        : sentenceOf(design, worst),
+        : `${modeLabel}: ${sentenceOf(design, worst)}`,
     counts: { over: over ?? 0, tight: tight ?? 0, unknown: unknown ?? 0, within: within ?? 0 },
     stage: stageOf(design),
   };

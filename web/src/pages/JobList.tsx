@@ -63,7 +63,7 @@ function NewJob({ onFail }: { readonly onFail: (message: string) => void }) {
   return (
     <form className="mt-4 flex flex-wrap items-end gap-2" onSubmit={create}>
       <label className="block">
-        <span className="text-[13px] text-quiet">Name of a new job</span>
+        <span className="block text-[13px] text-quiet">Name of a new job</span>
         <input
           className="input w-72"
           value={name}

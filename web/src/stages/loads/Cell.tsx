@@ -83,6 +83,8 @@ export function Cell({ row, column, isActive, startText, supply, onActivate, onE
   }, [isActive, isEditing]);
   const used = applies(column, row);
   const shown = used ? column.show(row) : '';
+  const standIn = used && shown === '' ? (column.standIn?.(row) ?? '') : '';
+  const isMissing = used && shown === '' && standIn === '' && column.standIn === undefined;
   const isName = column.key === 'name';
   return (
     <td
@@ -91,7 +93,7 @@ export function Cell({ row, column, isActive, startText, supply, onActivate, onE
       tabIndex={isActive ? 0 : -1}
       data-field={used ? cellField(row, column) : undefined}
       data-active={isActive}
-      data-missing={used && shown === '' && !isEditing}
+      data-missing={isMissing && !isEditing}
       aria-readonly={!used}
       className={`${column.numeric ? 'cell-number' : ''} ${isEditing ? 'cell-editing' : ''} ${isName && row.kind === 'item' ? 'pl-7!' : ''}`}
       onFocus={onActivate}
@@ -103,7 +105,12 @@ export function Cell({ row, column, isActive, startText, supply, onActivate, onE
       ) : (
         <>
           {shown}
-          {used && shown === '' && <span className="sr-only">not known</span>}
+          {standIn !== '' && (
+            <span className="text-quiet italic" title="Figure of the start class">
+              {standIn}
+            </span>
+          )}
+          {isMissing && <span className="sr-only">not known</span>}
         </>
       )}
     </td>

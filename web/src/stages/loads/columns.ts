@@ -35,11 +35,20 @@ export interface Column {
     supply: SupplyKind | undefined,
   ) => readonly { readonly value: string; readonly label: string }[];
   readonly show: (row: Row) => string;
+  /** What stands in while the cell is empty, in quiet ink: such a cell may stay empty. */
+  readonly standIn?: (row: Row) => string;
   readonly take: (target: Circuit | Item, text: string) => Taken;
 }
 
+type StartField = 'startMultiple' | 'startDurationS' | 'startPowerFactor';
 type NumberField =
-  'quantity' | 'runningW' | 'powerFactor' | 'demandFactor' | 'hoursPerDay' | 'longestInterruptionMs';
+  | StartField
+  | 'quantity'
+  | 'runningW'
+  | 'powerFactor'
+  | 'demandFactor'
+  | 'hoursPerDay'
+  | 'longestInterruptionMs';
 
 function numberColumn(key: NumberField, title: string, hint: string, unit?: string): Column {
   return {
@@ -81,6 +90,29 @@ function listColumn<K extends 'startClass' | 'importance'>(
         return { ok: false, message: `"${text}" is not one of the choices.` };
       put(target as Item, key, found as Item[K]);
       return TAKEN;
+    },
+  };
+}
+
+const classRows = new Map<string, (typeof START_CLASS_ROWS)[number]>(
+  START_CLASS_ROWS.map((row) => [row.startClass, row]),
+);
+const CLASS_FIELD = {
+  startMultiple: 'multipleOfRunningVA',
+  startDurationS: 'durationS',
+  startPowerFactor: 'startingPowerFactor',
+} as const;
+
+/** An own start figure of an item; while it has none, the figure of its class stands in. */
+function startColumn(key: StartField, title: string, hint: string, unit?: string): Column {
+  return {
+    ...numberColumn(key, title, hint, unit),
+    standIn: (row) => {
+      const found =
+        row.kind === 'item' && row.item.startMultiple === undefined
+          ? classRows.get(row.item.startClass ?? '')
+          : undefined;
+      return found === undefined ? '' : String(found[CLASS_FIELD[key]]);
     },
   };
 }
@@ -134,8 +166,6 @@ const nameColumn: Column = {
   },
 };
 
-const startMeaning = new Map<string, string>(START_CLASS_ROWS.map((row) => [row.startClass, row.meaning]));
-
 export const COLUMNS: readonly Column[] = [
   nameColumn,
   linesColumn,
@@ -147,8 +177,15 @@ export const COLUMNS: readonly Column[] = [
     'Start',
     'How it starts.',
     startClassSchema.options,
-    (value) => `${value}: ${startMeaning.get(value) ?? ''}`,
+    (value) => `${value}: ${classRows.get(value)?.meaning ?? ''}`,
   ),
+  startColumn(
+    'startMultiple',
+    'Start ×',
+    'Own starting VA over running VA. With it, duration and power factor are needed.',
+  ),
+  startColumn('startDurationS', 'for', 'How long the start lasts.', 's'),
+  startColumn('startPowerFactor', 'at pf', 'Power factor while starting.'),
   numberColumn('demandFactor', 'Demand', 'Share of it that runs at the expected peak, 0 to 1.'),
   numberColumn('hoursPerDay', 'h/day', 'Hours a day it runs: for autonomy.'),
   listColumn(

@@ -30,7 +30,7 @@ function OverrideForm() {
   return (
     <div className="mt-3 flex flex-wrap items-end gap-2">
       <label className="block">
-        <span className="text-[13px] text-quiet">Limit</span>
+        <span className="block text-[13px] text-quiet">Limit</span>
         <select
           className="input"
           value={key}
@@ -44,7 +44,7 @@ function OverrideForm() {
         </select>
       </label>
       <label className="block">
-        <span className="text-[13px] text-quiet">New value</span>
+        <span className="block text-[13px] text-quiet">New value</span>
         <input
           className="input w-24 text-right"
           value={value}
@@ -52,7 +52,7 @@ function OverrideForm() {
         />
       </label>
       <label className="block flex-1">
-        <span className="text-[13px] text-quiet">Reason</span>
+        <span className="block text-[13px] text-quiet">Reason</span>
         <input className="input" value={reason} onChange={(event) => setReason(event.target.value)} />
       </label>
       <button type="button" className="button" onClick={add}>
