@@ -8,6 +8,7 @@ export const router = createBrowserRouter([
     path: '/',
     element: <Shell />,
     errorElement: <NotHere />,
+    hydrateFallbackElement: <p>One moment…</p>,
     children: [
       { index: true, lazy: async () => ({ Component: (await import('./pages/JobList.tsx')).JobList }) },
       {

@@ -55,22 +55,26 @@ export const generatorLoading: Check = {
             missing: [...board.expected.missing, ...(charge.known ? [] : charge.missing)],
             working: () => ({
               steps: [
-                {
-                  symbol: 'S_gen',
-                  meaning: 'load and charging on the line',
-                  formula: '√((P + P_ch) · (P + P_ch) + Q · Q)',
-                  symbols: [
-                    symbol('P_ch', 'charging on this line', chargeW, 'W', [
-                      'stacks',
-                      compiled.stack.id,
-                      'gridChargeW',
-                    ]),
-                    symbol('P', 'expected real power of the line', power.re - chargeW, 'W'),
-                    symbol('Q', 'expected reactive power of the line', power.im, 'var'),
-                  ],
-                  value: magnitude(power),
-                  unit: 'VA',
-                },
+                ...(charge.known
+                  ? [
+                      {
+                        symbol: 'S_gen',
+                        meaning: 'load and charging on the line',
+                        formula: '√((P + P_ch) · (P + P_ch) + Q · Q)',
+                        symbols: [
+                          symbol('P_ch', 'charging on this line', chargeW, 'W', [
+                            'stacks',
+                            compiled.stack.id,
+                            'gridChargeW',
+                          ]),
+                          symbol('P', 'expected real power of the line', power.re - chargeW, 'W'),
+                          symbol('Q', 'expected reactive power of the line', power.im, 'var'),
+                        ],
+                        value: magnitude(power),
+                        unit: 'VA',
+                      },
+                    ]
+                  : []),
                 {
                   symbol: 'S_target',
                   meaning: 'what the set should give on one line',

@@ -61,24 +61,28 @@ export const gridService: Check = {
         ],
         working: () => ({
           steps: [
-            {
-              symbol: 'I',
-              meaning: 'service current of the line',
-              formula: '√((P + P_ch) · (P + P_ch) + Q · Q) / V',
-              symbols: [
-                symbol('P_ch', 'charging from the grid', chargeW, 'W'),
-                symbol(
-                  'P',
-                  'expected real power of the whole building on this line',
-                  power.re - chargeW,
-                  'W',
-                ),
-                symbol('Q', 'expected reactive power', power.im, 'var'),
-                symbol('V', 'line to neutral', voltage, 'V', ['site', 'lineVoltageV']),
-              ],
-              value,
-              unit: 'A',
-            },
+            ...(charge.known
+              ? [
+                  {
+                    symbol: 'I',
+                    meaning: 'service current of the line',
+                    formula: '√((P + P_ch) · (P + P_ch) + Q · Q) / V',
+                    symbols: [
+                      symbol('P_ch', 'charging from the grid', chargeW, 'W'),
+                      symbol(
+                        'P',
+                        'expected real power of the whole building on this line',
+                        power.re - chargeW,
+                        'W',
+                      ),
+                      symbol('Q', 'expected reactive power', power.im, 'var'),
+                      symbol('V', 'line to neutral', voltage, 'V', ['site', 'lineVoltageV']),
+                    ],
+                    value,
+                    unit: 'A',
+                  },
+                ]
+              : []),
           ],
           inputs: lineInputs(board, line),
           source: 'Phasor sum of all circuits at their expected peak, with charging in phase.',

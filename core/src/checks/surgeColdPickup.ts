@@ -19,7 +19,7 @@ export const surgeColdPickup: Check = {
     eachSurgePlace(surgeColdPickup.id, context, (place) => {
       const { missing } = place.one.board.coldPickup;
       if (place.coldPickup.length === 0 && missing.length === 0) return undefined;
-      return surgeMeasurement(place, place.coldPickup, 'everything', missing, [
+      return surgeMeasurement(context, place, place.coldPickup, 'everything', missing, [
         'Diversity is lost after a long break: items that start count in full, without their demand factor.',
       ]);
     }),

@@ -36,7 +36,7 @@ export const surgeLargestStart: Check = {
       }
       if (hardest === undefined && missing.length === 0) return undefined;
       const label = hardest?.label ?? 'nothing';
-      return surgeMeasurement(place, hardest?.steps ?? [], label, missing, [
+      return surgeMeasurement(context, place, hardest?.steps ?? [], label, missing, [
         `Of all starts here, ${label} leaves the least headroom.`,
       ]);
     }),

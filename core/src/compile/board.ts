@@ -11,11 +11,16 @@ export interface PartialSum<T> {
   readonly missing: readonly Path[];
 }
 
+/** A stretch of a surge with the power behind its VA, so that the working can show it. */
+export interface SurgeStep extends EnvelopeStep {
+  readonly power: Complex;
+}
+
 /** One start on top of the others' expected peak, as one line sees it. */
 export interface StartOnLine {
   readonly label: string;
   readonly path: Path;
-  readonly steps: readonly EnvelopeStep[];
+  readonly steps: readonly SurgeStep[];
 }
 
 /** The load of a set of circuits fed from one place. All powers are W + j·var, per line. */
@@ -28,10 +33,10 @@ export interface Board {
   /** Per line: the starts that no other start of the same length outdoes. */
   readonly starts: PartialSum<readonly (readonly StartOnLine[])[]>;
   /** Per line: everything that starts, starting together. */
-  readonly coldPickup: PartialSum<readonly (readonly EnvelopeStep[])[]>;
+  readonly coldPickup: PartialSum<readonly (readonly SurgeStep[])[]>;
   /** The same two for all lines together: for sets that share what they have among their lines. */
   readonly totalStarts: readonly StartOnLine[];
-  readonly totalColdPickup: readonly EnvelopeStep[];
+  readonly totalColdPickup: readonly SurgeStep[];
   /** Largest real power of all lines together during any one start. */
   readonly largestStartW:
     { readonly watts: number; readonly durationS: number; readonly label: string } | undefined;
@@ -96,6 +101,12 @@ class Outstanding {
   }
 }
 
+const surgeStep = (power: Complex, durationS: number): SurgeStep => ({
+  va: magnitude(power),
+  durationS,
+  power,
+});
+
 const sumOfLines = (power: readonly Complex[]): Complex => power.reduce(add, ZERO);
 
 /** The outstanding starts on top of `total`, where `pick` takes one line of a per-line power, or their sum. */
@@ -107,10 +118,7 @@ function startsOn(sums: Gathered, pick: (power: readonly Complex[]) => Complex):
     outstanding.offer({
       label: start.label,
       path: start.path,
-      steps: start.steps.map((step) => ({
-        durationS: step.durationS,
-        va: magnitude(add(total, pick(step.added))),
-      })),
+      steps: start.steps.map((step) => surgeStep(add(total, pick(step.added)), step.durationS)),
     });
   }
   return outstanding.list();
@@ -121,7 +129,7 @@ function startsOn(sums: Gathered, pick: (power: readonly Complex[]) => Complex):
  * items count in full and without their demand factor. Items that do not start stay at their expected peak.
  * Walks the moments at which some start changes step; linear in starts but for the sort.
  */
-function coldPickup(sums: Gathered): { perLine: EnvelopeStep[][]; total: EnvelopeStep[] } {
+function coldPickup(sums: Gathered): { perLine: SurgeStep[][]; total: SurgeStep[] } {
   const changes: { atS: number; change: readonly Complex[] }[] = [];
   const now = [...sums.expected];
   for (const start of sums.starts) {
@@ -139,14 +147,14 @@ function coldPickup(sums: Gathered): { perLine: EnvelopeStep[][]; total: Envelop
     });
   }
   changes.sort((a, b) => a.atS - b.atS);
-  const perLine: EnvelopeStep[][] = now.map(() => []);
-  const total: EnvelopeStep[] = [];
+  const perLine: SurgeStep[][] = now.map(() => []);
+  const total: SurgeStep[] = [];
   let fromS = 0;
   for (let index = 0; index < changes.length;) {
     const atS = changes[index]?.atS ?? 0;
     if (atS > fromS) {
-      now.forEach((power, line) => perLine[line]?.push({ va: magnitude(power), durationS: atS - fromS }));
-      total.push({ va: magnitude(sumOfLines(now)), durationS: atS - fromS });
+      now.forEach((power, line) => perLine[line]?.push(surgeStep(power, atS - fromS)));
+      total.push(surgeStep(sumOfLines(now), atS - fromS));
       fromS = atS;
     }
     for (; changes[index]?.atS === atS; index += 1) accumulate(now, changes[index]?.change ?? []);

@@ -45,6 +45,8 @@ export function allowedMultiple(curve: readonly OverloadPoint[], timeS: number):
 
 /** The level of an envelope that comes nearest to, or goes furthest past, what the curve allows. */
 export interface WorstLevel {
+  /** Which step of the envelope it is. */
+  readonly index: number;
   readonly va: number;
   /** Longest contiguous time at or above this level. */
   readonly neededS: number;
@@ -101,7 +103,7 @@ export function worstLevel(
     if (ratio > worstRatio) {
       worstRatio = ratio;
       const allowedS = ratedVa > 0 ? allowedTimeS(curve, step.va / ratedVa) : 0;
-      worst = { va: step.va, neededS, allowedVa, allowedS };
+      worst = { index, va: step.va, neededS, allowedVa, allowedS };
     }
   });
   return worst;

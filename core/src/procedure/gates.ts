@@ -15,8 +15,20 @@ const LISTED = 6;
 function limitsGate({ installation, findings }: Analysis): ProcedureStep {
   const over = findings.filter((finding) => finding.state === 'over');
   const unknown = findings.filter((finding) => finding.state === 'unknown');
-  const listed = over.slice(0, LISTED).map((finding) => sentenceOf(installation.design, finding));
-  const more = over.length > LISTED ? [`And ${over.length - LISTED} more in the limits stage.`] : [];
+  const labels = new Map(installation.modes.map((mode) => [mode.id, mode.label]));
+  // Losing either of two like units says the same: one line each is enough, the worst mode first.
+  const first = new Map<string, (typeof over)[number]>();
+  for (const finding of over) {
+    const key = `${finding.check} ${finding.subject.id}`;
+    if (!first.has(key)) first.set(key, finding);
+  }
+  const distinct = [...first.values()];
+  const listed = distinct
+    .slice(0, LISTED)
+    .map(
+      (finding) => `${labels.get(finding.mode) ?? finding.mode}: ${sentenceOf(installation.design, finding)}`,
+    );
+  const more = distinct.length > LISTED ? [`And ${distinct.length - LISTED} more in the limits stage.`] : [];
   return {
     id: 'gate-limits',
     section: 'gates',

@@ -111,7 +111,12 @@ function loadReadings(
       voltageSpec(installation, line),
       ...units.map((unit) =>
         aroundSpec(
-          { id: `unit-${unit}`, label: `Output of unit ${unit}`, unit: 'A', instrument: 'clamp meter' },
+          {
+            id: `unit-${unit}`,
+            label: `Output of unit ${compiled.stack.units.findIndex((one) => one.id === unit) + 1}`,
+            unit: 'A',
+            instrument: 'clamp meter',
+          },
           currentA / units.length,
           defaults.unitShareTolerance.value,
         ),

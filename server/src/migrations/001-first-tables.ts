@@ -1,5 +1,5 @@
 import { DataTypes, type QueryInterface } from 'sequelize';
-import type { NamedMigration } from './list.ts';
+import type { NamedMigration } from './migration.ts';
 
 const id = { type: DataTypes.INTEGER.UNSIGNED, primaryKey: true, autoIncrement: true } as const;
 const required = { allowNull: false } as const;

@@ -107,7 +107,9 @@ function Workspace() {
         {!canEdit && <span className="text-quiet">You may look at this design, not change it.</span>}
         <span className="flex-1" />
         {canEdit && <UndoButtons />}
-        <DocumentButtons />
+        <span className="contents max-sm:hidden">
+          <DocumentButtons />
+        </span>
       </div>
       <div className="no-print border-b border-rule">
         <ModeRibbon />

@@ -30,7 +30,7 @@ function DemoUsers({ onFail }: { readonly onFail: (message: string) => void }) {
             type="button"
             className="button justify-between"
             onClick={() =>
-              api.signInDemo(user.id).then(enter, (error: unknown) => onFail(failureSentence(error)))
+              void api.signInDemo(user.id).then(enter, (error: unknown) => onFail(failureSentence(error)))
             }
           >
             <span>Continue as {user.name}</span>

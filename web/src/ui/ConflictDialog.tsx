@@ -4,7 +4,7 @@ import { useJob, useOpenJob } from '../state/job.ts';
 
 const shown = (value: unknown): string => {
   if (value === undefined) return 'not there';
-  return typeof value === 'object' ? 'another entry' : String(value);
+  return typeof value === 'string' || typeof value === 'number' ? String(value) : 'another entry';
 };
 
 /** Two people changed the same place: shows both values and asks which stays. Nothing is lost until it is answered. */

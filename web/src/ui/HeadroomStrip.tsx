@@ -12,6 +12,9 @@ export interface StripProps {
   readonly whisker?: number | undefined;
 }
 
+/** An overrun of a few percent still has to be seen to run past the tick. */
+const LEAST_OVERRUN = 1.12;
+
 const place = (ratio: number): string =>
   `${(Math.min(Math.max(ratio, 0) * TICK_AT, FULL) * 100).toFixed(2)}%`;
 
@@ -20,7 +23,13 @@ export function HeadroomStrip({ state, ratio, whisker }: StripProps) {
   return (
     <div className="strip" data-state={state} aria-hidden="true">
       {whisker !== undefined && <div className="strip-whisker moves" style={{ width: place(whisker) }} />}
-      <div className="strip-fill moves" style={{ width: ratio === undefined ? '30%' : place(ratio) }} />
+      <div
+        className="strip-fill moves"
+        style={{
+          width:
+            ratio === undefined ? '30%' : place(state === 'over' ? Math.max(ratio, LEAST_OVERRUN) : ratio),
+        }}
+      />
       <div className="strip-tick" style={{ left: `${TICK_AT * 100}%` }} />
     </div>
   );

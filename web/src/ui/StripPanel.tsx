@@ -1,4 +1,4 @@
-import type { Finding } from '@bastion/core';
+import { checkById, type Finding } from '@bastion/core';
 import { useJob, useOpenJob } from '../state/job.ts';
 import { FindingStrip } from './FindingStrip.tsx';
 
@@ -9,11 +9,13 @@ interface StripGroup {
   readonly whisker?: string;
 }
 
-/** The last word of a subject is what tells it from its neighbours: the line. */
-const shortLabel = (finding: Finding): string =>
-  finding.subject.kind === 'line' || finding.subject.kind === 'service'
-    ? (finding.subject.label.split(' ').at(-1) ?? '')
-    : finding.subject.label;
+/** What tells a strip from its neighbours in the group: the line, the generator, or what is checked. */
+function shortLabel(finding: Finding, among: readonly string[]): string {
+  const { kind, label } = finding.subject;
+  if (kind === 'line' || kind === 'service') return label.split(' ').at(-1) ?? label;
+  if (kind === 'generator') return label;
+  return among.length > 1 ? checkById(finding.check).title : kind === 'bank' ? 'Bank' : label;
+}
 
 function whiskerOf(
   finding: Finding,
@@ -56,7 +58,7 @@ export function StripPanel({ groups }: { readonly groups: readonly StripGroup[] 
               <FindingStrip
                 key={`${finding.check} ${finding.subject.id}`}
                 finding={finding}
-                label={shortLabel(finding)}
+                label={shortLabel(finding, checks)}
                 whisker={whiskerOf(finding, findings, whisker)}
               />
             ))}

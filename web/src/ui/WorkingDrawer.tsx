@@ -125,8 +125,8 @@ function Derivation({ finding, onGo }: { readonly finding: Finding; readonly onG
         <section className="border-t border-rule py-3 text-[13px]">
           <h3 className="font-semibold">Source</h3>
           <p>{working.source}</p>
-          {working.notes.map((note) => (
-            <p key={note} className="mt-1 text-quiet">
+          {working.notes.map((note, index) => (
+            <p key={index} className="mt-1 text-quiet">
               {note}
             </p>
           ))}

@@ -1,7 +1,8 @@
-import { add, complex, magnitude, ZERO } from '../../network/complex.ts';
+import { add, type Complex, complex, magnitude, ZERO } from '../../network/complex.ts';
 import type { CheckContext, Measurement } from '../check.ts';
 import { counted } from '../../words/quantity.ts';
 import { lineChargeW } from './charging.ts';
+import type { WorkingStep } from '../finding.ts';
 import type { LineCase } from './eachLine.ts';
 import { lineSubject } from './subjects.ts';
 import { lineInputs, symbol } from './workings.ts';
@@ -47,43 +48,54 @@ export function portCurrent(
     data: { units: counted(n, 'unit'), verb: n === 1 ? 'takes' : 'take' },
     working: () => ({
       steps: [
-        {
-          symbol: 'I',
-          meaning: 'current of the line through the port',
-          formula: '√((P + P_ch) · (P + P_ch) + Q · Q) / V',
-          symbols: [
-            symbol('P_ch', 'charging from this side', chargeW, 'W', [
-              'stacks',
-              compiled.stack.id,
-              'gridChargeW',
-            ]),
-            symbol('P', 'expected real power of the line', power.re - chargeW, 'W'),
-            symbol('Q', 'expected reactive power of the line', power.im, 'var'),
-            symbol('V', 'line to neutral', voltage.known ? voltage.value : 0, 'V', ['site', 'lineVoltageV']),
-          ],
-          value: value ?? 0,
-          unit: 'A',
-        },
-        {
-          symbol: 'I_max',
-          meaning: `${port.meaning} of the units on this line`,
-          formula: 'n · I_port / (1 + ε)',
-          symbols: [
-            symbol('n', 'units on the line', n, '', ['stacks', compiled.stack.id, 'units']),
-            symbol('I_port', `${port.meaning} of one unit`, port.limitA ?? 0, 'A', [
-              'stacks',
-              compiled.stack.id,
-              'inverterTypeId',
-            ]),
-            symbol('ε', 'current-sharing tolerance, 0 for one unit', sharing, ''),
-          ],
-          value: limit ?? 0,
-          unit: 'A',
-        },
+        ...(voltage.known && charge.known
+          ? [currentStep(compiled.stack.id, power, chargeW, voltage.value)]
+          : []),
+        ...(limit === undefined || port.limitA === undefined
+          ? []
+          : [limitStep(compiled.stack.id, port.meaning, n, port.limitA, sharing, limit)]),
       ],
       inputs: lineInputs(board, line),
       source: 'The backed-up board draws its whole current through the unit, with charging on top.',
       notes: [],
     }),
+  };
+}
+
+function currentStep(stackId: string, power: Complex, chargeW: number, voltageV: number): WorkingStep {
+  return {
+    symbol: 'I',
+    meaning: 'current of the line through the port',
+    formula: '√((P + P_ch) · (P + P_ch) + Q · Q) / V',
+    symbols: [
+      symbol('P_ch', 'charging from this side', chargeW, 'W', ['stacks', stackId, 'gridChargeW']),
+      symbol('P', 'expected real power of the line', power.re - chargeW, 'W'),
+      symbol('Q', 'expected reactive power of the line', power.im, 'var'),
+      symbol('V', 'line to neutral', voltageV, 'V', ['site', 'lineVoltageV']),
+    ],
+    value: magnitude(power) / voltageV,
+    unit: 'A',
+  };
+}
+
+function limitStep(
+  stackId: string,
+  meaning: string,
+  units: number,
+  portA: number,
+  sharing: number,
+  limitA: number,
+): WorkingStep {
+  return {
+    symbol: 'I_max',
+    meaning: `${meaning} of the units on this line`,
+    formula: 'n · I_port / (1 + ε)',
+    symbols: [
+      symbol('n', 'units on the line', units, '', ['stacks', stackId, 'units']),
+      symbol('I_port', `${meaning} of one unit`, portA, 'A', ['stacks', stackId, 'inverterTypeId']),
+      symbol('ε', 'current-sharing tolerance, 0 for one unit', sharing, ''),
+    ],
+    value: limitA,
+    unit: 'A',
   };
 }

@@ -1,11 +1,11 @@
-import type { StartOnLine } from '../../compile/board.ts';
-import { type EnvelopeStep, type WorstLevel, worstLevel } from '../../network/overload.ts';
+import type { StartOnLine, SurgeStep } from '../../compile/board.ts';
+import { type WorstLevel, worstLevel } from '../../network/overload.ts';
 import { formatNumber, formatQuantity } from '../../words/quantity.ts';
 import type { CheckContext, Measurement } from '../check.ts';
 import type { Finding, Subject, Working } from '../finding.ts';
 import { eachStack, type StackCase } from './eachLine.ts';
 import { lineSubject, stackSubject } from './subjects.ts';
-import { lineInputs, symbol } from './workings.ts';
+import { apparentPowerStep, lineCapabilityStep, lineInputs, symbol } from './workings.ts';
 
 /** A place where surges meet a limit: one line of a stack, or the whole of a set that shares among its lines. */
 export interface SurgePlace {
@@ -14,7 +14,7 @@ export interface SurgePlace {
   readonly line: StackCase['lines'][number] | undefined;
   readonly ratedVa: number;
   readonly starts: readonly StartOnLine[];
-  readonly coldPickup: readonly EnvelopeStep[];
+  readonly coldPickup: readonly SurgeStep[];
 }
 
 /** Runs a surge measurement on every line of each stack of the mode, and on the whole of sets that share among lines. */
@@ -52,13 +52,14 @@ const seconds = (value: number): string => (Number.isFinite(value) ? `${formatNu
 
 /** One envelope held against the overload curve, as a measurement with its working. */
 export function surgeMeasurement(
+  context: CheckContext,
   place: SurgePlace,
-  envelope: readonly EnvelopeStep[],
+  envelope: readonly SurgeStep[],
   label: string,
   missing: Measurement['missing'],
   notes: readonly string[],
 ): Measurement {
-  const { one, subject, line, ratedVa } = place;
+  const { one, subject, ratedVa } = place;
   const worst = worstLevel(envelope, one.type.overloadCurve, ratedVa);
   return {
     subject,
@@ -67,21 +68,29 @@ export function surgeMeasurement(
     unit: 'VA',
     missing: missing ?? [],
     data: { label, needed: seconds(worst?.neededS ?? 0), allowed: seconds(worst?.allowedS ?? Infinity) },
-    working: () => surgeWorking(one, line, ratedVa, worst, notes),
+    working: () => surgeWorking(context, place, envelope, worst, label, notes),
   };
 }
 
 function surgeWorking(
-  one: StackCase,
-  line: SurgePlace['line'],
-  ratedVa: number,
+  { installation }: CheckContext,
+  { one, line, ratedVa }: SurgePlace,
+  envelope: readonly SurgeStep[],
   worst: WorstLevel | undefined,
+  label: string,
   notes: readonly string[],
 ): Working {
   const neededS = worst?.neededS ?? 0;
-  const multiple = ratedVa > 0 ? (worst?.allowedVa ?? 0) / ratedVa : 0;
+  const power = envelope[worst?.index ?? 0]?.power ?? { re: 0, im: 0 };
+  const { compiled, type, capability } = one;
+  const capacity =
+    line === undefined
+      ? []
+      : [lineCapabilityStep(installation, compiled, type, capability, one.lines.indexOf(line), 'VA')];
   return {
     steps: [
+      apparentPowerStep('S_surge', `while ${label} starts, running loads included`, power),
+      ...capacity,
       {
         symbol: 'S_allowed',
         meaning: `what may be given for ${seconds(neededS)}`,
@@ -93,11 +102,13 @@ function surgeWorking(
             ratedVa,
             'VA',
           ),
-          symbol('m', `multiple the overload curve allows for ${seconds(neededS)}`, multiple, '', [
-            'stacks',
-            one.compiled.stack.id,
-            'inverterTypeId',
-          ]),
+          symbol(
+            'm',
+            `multiple the overload curve allows for ${seconds(neededS)}`,
+            ratedVa > 0 ? (worst?.allowedVa ?? 0) / ratedVa : 0,
+            '',
+            ['stacks', compiled.stack.id, 'inverterTypeId'],
+          ),
         ],
         value: worst?.allowedVa ?? 0,
         unit: 'VA',

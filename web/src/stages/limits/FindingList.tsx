@@ -23,7 +23,9 @@ function FindingRow({ finding, modeLabel }: { readonly finding: Finding; readonl
           {sentenceOf(design, finding)}
         </span>
         <span className="self-center max-md:hidden">
-          <HeadroomStrip state={finding.state} ratio={ratioOf(finding)} />
+          {(finding.margin !== undefined || finding.state === 'unknown') && (
+            <HeadroomStrip state={finding.state} ratio={ratioOf(finding)} />
+          )}
         </span>
         <span
           className={`condensed self-center text-right max-md:col-start-2 max-md:text-left ${finding.state === 'over' ? 'font-semibold text-over' : ''}`}

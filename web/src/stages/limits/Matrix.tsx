@@ -47,8 +47,7 @@ function MatrixCell({ finding, column }: { readonly finding: Finding | undefined
       </td>
     );
   }
-  const words =
-    finding.margin === undefined ? finding.state : `${formatQuantity(finding.margin, 'fraction')}`;
+  const words = finding.margin === undefined ? finding.state : formatQuantity(finding.margin, 'fraction');
   return (
     <td className="border-l border-rule p-0">
       <button
@@ -61,12 +60,23 @@ function MatrixCell({ finding, column }: { readonly finding: Finding | undefined
         }}
       >
         <StateMark state={finding.state} silent />
-        <HeadroomStrip state={finding.state} ratio={ratioOf(finding)} />
-        <span
-          className={`condensed text-right text-[12px] ${finding.state === 'over' ? 'font-semibold text-over' : ''}`}
-        >
-          {finding.margin === undefined ? '' : words}
-        </span>
+        {finding.margin === undefined && finding.state !== 'unknown' ? (
+          // A count, a temperature or a choice: it passes or fails, and a share of its limit says nothing.
+          <span
+            className={`condensed col-span-2 text-left text-[12px] ${finding.state === 'over' ? 'font-semibold text-over' : 'text-quiet'}`}
+          >
+            {finding.state === 'over' ? 'fails' : 'within'}
+          </span>
+        ) : (
+          <>
+            <HeadroomStrip state={finding.state} ratio={ratioOf(finding)} />
+            <span
+              className={`condensed text-right text-[12px] ${finding.state === 'over' ? 'font-semibold text-over' : ''}`}
+            >
+              {finding.margin === undefined ? '' : words}
+            </span>
+          </>
+        )}
       </button>
     </td>
   );

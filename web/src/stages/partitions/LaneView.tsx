@@ -12,14 +12,17 @@ interface LaneViewProps {
   readonly onLine: (circuitId: string, line: Line) => void;
 }
 
+interface Group {
+  readonly key: string;
+  readonly title: string;
+  readonly circuits: readonly Circuit[];
+}
+
 /** Groups of a lane: one for each line, one for circuits on several, one for those without a line. */
-function groupsOf(
-  circuits: readonly Circuit[],
-  lines: readonly Line[],
-): { key: string; title: string; circuits: Circuit[] }[] {
-  const groups = lines.map((line) => ({
+function groupsOf(circuits: readonly Circuit[], lines: readonly Line[]): Group[] {
+  const groups = lines.map((line): Group => ({
     key: line,
-    title: line as string,
+    title: line,
     circuits: circuits.filter((circuit) => circuit.lines?.length === 1 && circuit.lines[0] === line),
   }));
   const several = circuits.filter((circuit) => (circuit.lines?.length ?? 0) > 1);
@@ -51,7 +54,7 @@ export function LaneView({ lane, lanes, lines, canEdit, onMove, onLine }: LaneVi
       ref={setNodeRef}
       data-field={lane.id === undefined ? undefined : `partitions/${lane.id}`}
       aria-label={lane.name}
-      className={`sheet min-w-0 p-3 ${isOver ? 'outline-2 outline-touch' : ''} ${lane.kind === 'backup' ? 'border-t-[3px] border-t-ink' : ''} ${lane.kind === 'undecided' ? 'border-dashed border-unknown' : ''}`}
+      className={`sheet min-w-0 p-3 ${isOver ? 'outline-2 outline-touch' : ''} ${lane.kind === 'backup' ? 'border-t-[3px] border-t-ink' : ''} ${lane.kind === 'undecided' ? 'border-dashed border-unknown md:col-span-full' : ''}`}
     >
       <header className="mb-2">
         <h3 className="font-semibold">{lane.name}</h3>
@@ -63,29 +66,31 @@ export function LaneView({ lane, lanes, lines, canEdit, onMove, onLine }: LaneVi
       {lane.circuits.length === 0 && (
         <p className="py-3 text-quiet">Drop circuits here, or press an arrow key on one.</p>
       )}
-      {groupsOf(lane.circuits, lines).map((group) => (
-        <div
-          key={group.key}
-          className="grid grid-cols-[3.6rem_1fr] items-start gap-1 border-t border-rule py-1.5"
-        >
-          <span className="pt-1 font-semibold">{group.title}</span>
-          <ul className="flex min-w-0 flex-wrap gap-1">
-            {group.circuits.map((circuit) => (
-              <li key={circuit.id} className="max-w-full min-w-0">
-                <CircuitChip
-                  circuit={circuit}
-                  lane={lane}
-                  lanes={lanes}
-                  lines={lines}
-                  canEdit={canEdit}
-                  onMove={onMove}
-                  onLine={onLine}
-                />
-              </li>
-            ))}
-          </ul>
-        </div>
-      ))}
+      {groupsOf(lane.circuits, lines)
+        .filter((group) => lane.kind !== 'undecided' || group.circuits.length > 0)
+        .map((group) => (
+          <div
+            key={group.key}
+            className="grid grid-cols-[3.6rem_1fr] items-start gap-1 border-t border-rule py-1.5"
+          >
+            <span className="pt-1 font-semibold">{group.title}</span>
+            <ul className="flex min-w-0 flex-wrap gap-1">
+              {group.circuits.map((circuit) => (
+                <li key={circuit.id} className="max-w-full min-w-0">
+                  <CircuitChip
+                    circuit={circuit}
+                    lane={lane}
+                    lanes={lanes}
+                    lines={lines}
+                    canEdit={canEdit}
+                    onMove={onMove}
+                    onLine={onLine}
+                  />
+                </li>
+              ))}
+            </ul>
+          </div>
+        ))}
     </section>
   );
 }

@@ -10,7 +10,7 @@ export interface Lane {
   readonly circuits: readonly Circuit[];
 }
 
-/** Grid side first, then the backup outputs, then what is not placed yet. */
+/** What is not placed yet comes first, because it is in no limit; then the grid side, then the backup outputs. */
 export function lanesOf(design: Design): Lane[] {
   const order = [...design.partitions].sort((a, b) => (a.kind === b.kind ? 0 : a.kind === 'grid' ? -1 : 1));
   const lanes: Lane[] = order.map((partition) => ({
@@ -25,7 +25,7 @@ export function lanesOf(design: Design): Lane[] {
   );
   return undecided.length === 0 && lanes.length > 0
     ? lanes
-    : [...lanes, { id: undefined, name: 'Not placed yet', kind: 'undecided', circuits: undecided }];
+    : [{ id: undefined, name: 'Not placed yet', kind: 'undecided', circuits: undecided }, ...lanes];
 }
 
 /** Expected VA of a circuit as a plain sum, for the length of its bar; undefined while a figure is missing. */

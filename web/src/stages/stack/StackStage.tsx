@@ -23,7 +23,7 @@ const STRIPS = [
 function OneStack({ compiled }: { readonly compiled: CompiledStack }) {
   const { analysis } = useOpenJob();
   return (
-    <section aria-label={compiled.stack.name}>
+    <section aria-label={compiled.stack.name} className="min-w-0">
       <div className="sheet p-3">
         <h2>{compiled.stack.name}</h2>
         <div className="mt-2 overflow-x-auto">
@@ -31,7 +31,7 @@ function OneStack({ compiled }: { readonly compiled: CompiledStack }) {
         </div>
         <UnitTable stack={compiled.stack} />
       </div>
-      <div className="mt-3 grid gap-3 lg:grid-cols-[3fr_2fr]">
+      <div className="mt-3 grid gap-3 2xl:grid-cols-[3fr_2fr]">
         <div className="sheet p-3">
           <CapabilityTable installation={analysis.installation} compiled={compiled} />
         </div>
@@ -68,7 +68,7 @@ export function StackStage() {
     );
   }
   return (
-    <div className="grid items-start gap-4 xl:grid-cols-[250px_minmax(0,1fr)_330px]">
+    <div className="grid items-start gap-4 xl:grid-cols-[220px_minmax(0,1fr)_300px]">
       <div className="sheet p-3">
         {design.stacks.map((stack) => (
           <div key={stack.id} className="mb-4">

@@ -86,6 +86,7 @@ export function RunPage({ run, onChange, onBack }: RunPageProps) {
         </div>
         {step !== undefined && (
           <StepView
+            key={step.id}
             step={step}
             readings={readings}
             canWrite={canWrite}

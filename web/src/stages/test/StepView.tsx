@@ -34,8 +34,8 @@ export function StepView({ step, readings, canWrite, retesting, onRetest, onRead
       )}
       {step.cautions.length > 0 && (
         <ul className="mt-3 border-l-4 border-tight bg-tight-wash p-2">
-          {step.cautions.map((caution) => (
-            <li key={caution} className="flex gap-2 py-0.5">
+          {step.cautions.map((caution, index) => (
+            <li key={index} className="flex gap-2 py-0.5">
               <TriangleAlert size={16} className="mt-0.5 shrink-0 text-tight" aria-hidden="true" />
               {caution}
             </li>
@@ -43,8 +43,8 @@ export function StepView({ step, readings, canWrite, retesting, onRetest, onRead
         </ul>
       )}
       <div className="mt-3 grid max-w-3xl gap-1 text-[16px]">
-        {step.instructions.map((instruction) => (
-          <p key={instruction}>{instruction}</p>
+        {step.instructions.map((instruction, index) => (
+          <p key={index}>{instruction}</p>
         ))}
       </div>
       {step.abortText !== undefined && (

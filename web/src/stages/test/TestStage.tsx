@@ -17,13 +17,8 @@ export function TestStage() {
   const fail = useCallback((error: unknown) => setFailure(failureSentence(error)), []);
 
   useEffect(() => {
-    setFailure('');
-    if (wanted === 0) {
-      setRun(undefined);
-      api.runs(id).then(setRuns, fail);
-    } else {
-      api.run(wanted).then(setRun, fail);
-    }
+    if (wanted === 0) api.runs(id).then(setRuns, fail);
+    else api.run(wanted).then(setRun, fail);
   }, [id, wanted, fail]);
 
   const open = (runId: number): void => setParameters({ run: String(runId) });

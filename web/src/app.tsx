@@ -1,12 +1,8 @@
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
-import { config } from 'zod';
 import { router } from './router.tsx';
 import './ui/base.css';
-
-// The content security policy allows no code made at run time, so schemas are not compiled into functions.
-config({ jitless: true });
 
 const root = document.getElementById('root');
 if (root === null) throw new Error('The page has no place to draw in.');

@@ -1,0 +1,57 @@
+import { bank1, forget, item1 } from '../testkit/designs.ts';
+import { checkTable } from '../testkit/checkTable.ts';
+import { bankCurrentNominal } from './bankCurrentNominal.ts';
+
+checkTable(bankCurrentNominal, [
+  {
+    name: '2300 / (0.94 · 51.2) = 47.8 A; the inverter binds at 110 A',
+    state: 'within',
+    value: 47.79,
+    limit: 110,
+    says: 'the inverters',
+  },
+  {
+    name: 'two modules: 2 · 50 / 1.1 = 90.9 A bind',
+    edit: (d) => void bank1(d).modules.splice(2),
+    state: 'within',
+    limit: 90.91,
+    says: 'the modules',
+  },
+  {
+    name: 'one module shares with nobody: 50 A, 4 % left',
+    edit: (d) => void bank1(d).modules.splice(1),
+    state: 'tight',
+    limit: 50,
+  },
+  {
+    name: 'a breaker of 63 A binds',
+    edit: (d) => void (bank1(d).breakerA = 63),
+    state: 'within',
+    limit: 63,
+    says: 'the battery breaker',
+  },
+  {
+    name: 'North American practice: 63 / 1.25 = 50.4',
+    edit: (d) => {
+      bank1(d).breakerA = 63;
+      d.site.codeProfile = 'north-american';
+    },
+    state: 'tight',
+    limit: 50.4,
+  },
+  { name: 'three heaters: 143.4 A', edit: (d) => void (item1(d).quantity = 3), state: 'over', value: 143.37 },
+  {
+    name: 'no breaker stated',
+    edit: (d) => forget(bank1(d), 'breakerA'),
+    state: 'unknown',
+    missing: 'stacks/s/bank/breakerA',
+  },
+  {
+    name: 'no breaker stated, but the inverter limit is already passed',
+    edit: (d) => {
+      forget(bank1(d), 'breakerA');
+      item1(d).quantity = 3;
+    },
+    state: 'over',
+  },
+]);

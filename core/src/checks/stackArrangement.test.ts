@@ -1,0 +1,41 @@
+import { forget, stack1, threePhase } from '../testkit/designs.ts';
+import { checkTable } from '../testkit/checkTable.ts';
+import { stackArrangement } from './stackArrangement.ts';
+
+checkTable(stackArrangement, [
+  { name: 'one unit on single-phase', state: 'within' },
+  { name: 'three-phase from single', edit: (d) => threePhase(d, [1, 1, 1]), state: 'within' },
+  {
+    name: 'three-phase from two units',
+    edit: (d) => threePhase(d, [1, 1, 0]),
+    state: 'over',
+    says: 'at least three units',
+  },
+  {
+    name: 'a type that does not make it',
+    edit: (d) => {
+      threePhase(d, [1, 1, 1]);
+      stack1(d).inverterTypeId = 'hybrid-3k-1ph';
+    },
+    state: 'over',
+    says: 'does not allow',
+  },
+  {
+    name: 'three lines on a single-phase supply',
+    edit: (d) => void (stack1(d).arrangement = 'three-phase-native'),
+    state: 'over',
+    says: 'single-phase',
+  },
+  {
+    name: 'two units called one',
+    edit: (d) => void stack1(d).units.push({ id: 'u2' }),
+    state: 'over',
+    says: '2 are listed',
+  },
+  {
+    name: 'not chosen',
+    edit: (d) => forget(stack1(d), 'arrangement'),
+    state: 'unknown',
+    missing: 'stacks/s/arrangement',
+  },
+]);

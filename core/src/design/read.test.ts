@@ -1,0 +1,173 @@
+import { describe, expect, it } from 'vitest';
+import { SAMPLE_TYPES } from '../catalogue/samples.ts';
+import { baseDesign, bank1, circuit1, item1, stack1 } from '../testkit/designs.ts';
+import { chooseSupply } from './chooseSupply.ts';
+import { migrate, MIGRATIONS } from './migrate.ts';
+import { formatPath } from './problem.ts';
+import { emptyDesign, readDesign, readDesignText } from './read.ts';
+import { type Design, FORMAT } from './schema.ts';
+import { copyUsedTypes } from './usedTypes.ts';
+
+const told = (value: unknown): string[] => {
+  const read = readDesign(value, SAMPLE_TYPES);
+  return read.ok ? [] : read.problems.map((problem) => `${formatPath(problem.path)} ${problem.message}`);
+};
+const broken = (recipe: (draft: Design) => void): Design => {
+  const draft = baseDesign();
+  recipe(draft);
+  return draft;
+};
+const w = 'circuits[0].items[0].runningW';
+
+describe('reading a design', () => {
+  it('takes the base, and an empty one', () => {
+    expect(told(baseDesign())).toEqual([]);
+    expect(told(emptyDesign('New'))).toEqual([]);
+  });
+
+  it.each<{ name: string; edit: (d: Design) => void; says: string }>([
+    {
+      name: 'negative watts',
+      edit: (d) => void (item1(d).runningW = -5),
+      says: `${w} must be at least 0, but is -5`,
+    },
+    { name: 'NaN', edit: (d) => void (item1(d).runningW = NaN), says: `${w} is not a finite number` },
+    {
+      name: 'infinity',
+      edit: (d) => void (item1(d).runningW = Infinity),
+      says: `${w} is not a finite number`,
+    },
+    {
+      name: 'text in a number',
+      edit: (d) => void Object.assign(item1(d), { runningW: 'a lot' }),
+      says: `${w} must be a number, but is "a lot"`,
+    },
+    {
+      name: 'null in a number',
+      edit: (d) => void Object.assign(item1(d), { runningW: null }),
+      says: `${w} must be a number, but is null`,
+    },
+    {
+      name: 'power factor over 1',
+      edit: (d) => void (item1(d).powerFactor = 1.2),
+      says: 'powerFactor must be at most 1, but is 1.2',
+    },
+    {
+      name: 'power factor 0',
+      edit: (d) => void (item1(d).powerFactor = 0),
+      says: 'powerFactor must be more than 0, but is 0',
+    },
+    { name: 'half an item', edit: (d) => void (item1(d).quantity = 1.5), says: 'quantity' },
+    {
+      name: 'an unknown start class',
+      edit: (d) => void Object.assign(item1(d), { startClass: 'rocket' }),
+      says: 'must be one of "steady"',
+    },
+    { name: 'no modules', edit: (d) => void (bank1(d).modules = []), says: 'stacks[0].bank' },
+    { name: 'state of charge over 1', edit: (d) => void (bank1(d).reserveSoc = 1.1), says: 'stacks[0].bank' },
+    {
+      name: 'a line the supply does not have',
+      edit: (d) => void (circuit1(d).lines = ['L3']),
+      says: 'circuits[0].lines[0] is L3, but a single-phase supply has only L1',
+    },
+    {
+      name: 'a line twice',
+      edit: (d) => void (circuit1(d).lines = ['L1', 'L1']),
+      says: 'names a line twice',
+    },
+    {
+      name: 'a type that is gone',
+      edit: (d) => void (stack1(d).inverterTypeId = 'gone'),
+      says: 'stacks[0].inverterTypeId names the type "gone", which is neither',
+    },
+    {
+      name: 'a type of the wrong kind',
+      edit: (d) => void (stack1(d).inverterTypeId = 'lfp-51v-100ah'),
+      says: 'is a battery, where a inverter is needed',
+    },
+    {
+      name: 'a partition that is not there',
+      edit: (d) => void (circuit1(d).partitionId = 'x'),
+      says: 'circuits[0].partitionId names the partition "x"',
+    },
+    {
+      name: 'an id twice',
+      edit: (d) => void d.circuits.push(circuit1(d)),
+      says: 'circuits[1].id is "c1", which another entry',
+    },
+    {
+      name: 'a field that is not of the format',
+      edit: (d) => void Object.assign(d.site, { colour: 'red' }),
+      says: 'site has a field this format does not know: "colour"',
+    },
+    {
+      name: 'an override without a reason',
+      edit: (d) => void d.defaults.push({ id: 'tightMargin', value: 0.2, reason: '' }),
+      says: 'defaults[0].reason',
+    },
+  ])('refuses $name, with its place', ({ edit, says }) =>
+    expect(told(broken(edit)).join('\n')).toContain(says),
+  );
+
+  it.each([
+    { name: 'no JSON', text: '{', says: 'this is not JSON' },
+    { name: 'a list', text: '[1]', says: 'not a design document' },
+    { name: 'somebody else’s object', text: '{"a":1}', says: 'format' },
+    { name: 'a later format', text: JSON.stringify({ ...baseDesign(), format: 99 }), says: 'newer version' },
+    { name: 'half a format', text: JSON.stringify({ ...baseDesign(), format: 0.5 }), says: 'whole number' },
+    { name: '50 million characters', text: ' '.repeat(50_000_000), says: '50 million characters' },
+  ])('refuses $name in one sentence', ({ text, says }) => {
+    const read = readDesignText(text, SAMPLE_TYPES);
+    expect(
+      read.ok ? '' : read.problems.map((problem) => `${formatPath(problem.path)} ${problem.message}`).join(),
+    ).toContain(says);
+  });
+});
+
+describe('migrations', () => {
+  it('rise by one up to the format of today, each with a name of its own', () => {
+    expect(MIGRATIONS.map((step) => step.from)).toEqual(
+      Array.from({ length: FORMAT - 1 }, (_, index) => index + 1),
+    );
+    expect(new Set(MIGRATIONS.map((step) => step.name)).size).toBe(MIGRATIONS.length);
+  });
+
+  it('run in order and stamp the format they lead to', () => {
+    const steps = [
+      { from: 1, name: 'AddColour', up: (d: object) => ({ ...d, colour: 'grey' }) },
+      {
+        from: 2,
+        name: 'RenameColour',
+        up: ({ colour, ...d }: Record<string, unknown>) => ({ ...d, ink: colour }),
+      },
+    ];
+    expect(migrate({ format: 1, name: 'x' }, steps, 3)).toEqual({
+      ok: true,
+      value: { format: 3, name: 'x', ink: 'grey' },
+    });
+    expect(migrate({ format: 2, colour: 'red' }, steps, 3)).toEqual({
+      ok: true,
+      value: { format: 3, ink: 'red' },
+    });
+  });
+});
+
+describe('whole-design changes', () => {
+  it('copies a type in when it is first used, once, and never overwrites a copy', () => {
+    const copied = copyUsedTypes(baseDesign(), SAMPLE_TYPES);
+    expect(copied.types.map((type) => type.id)).toEqual(['hybrid-5k-1ph', 'lfp-51v-100ah']);
+    const changed = SAMPLE_TYPES.map((type) => ({ ...type, name: 'Changed' }));
+    expect(copyUsedTypes(copied, changed)).toBe(copied);
+  });
+
+  it('takes away lines that a new supply does not have', () => {
+    const three = broken((d) => {
+      d.site.supply = 'three-phase';
+      circuit1(d).lines = ['L3'];
+    });
+    const { design, lost } = chooseSupply(three, 'single-phase');
+    expect(lost).toBe(1);
+    expect(design.circuits[0]).not.toHaveProperty('lines');
+    expect(told(design)).toEqual([]);
+  });
+});

@@ -1,0 +1,102 @@
+import { describe, expect, it } from 'vitest';
+import { SAMPLE_TYPES } from '../catalogue/samples.ts';
+import type { Check } from '../checks/check.ts';
+import type { Finding, State } from '../checks/finding.ts';
+import { sentenceOf } from '../checks/sentence.ts';
+import { substitute } from '../checks/substitute.ts';
+import { compile } from '../compile/installation.ts';
+import type { Path } from '../design/problem.ts';
+import { readDesign } from '../design/read.ts';
+import type { Design } from '../design/schema.ts';
+import { baseDesign, deepFreeze } from './designs.ts';
+import { evaluate } from './evaluate.ts';
+
+/** One row of a check's table: what is changed about the base design, and what must be found. */
+export interface CheckCase {
+  readonly name: string;
+  readonly edit?: (design: Design) => void;
+  readonly mode?: string;
+  /** Id of the subject, where the check finds more than one. */
+  readonly subject?: string;
+  readonly state: State | 'nothing';
+  readonly value?: number;
+  readonly limit?: number;
+  /** A place that must be among the missing ones, as "a/b/c". */
+  readonly missing?: string;
+  /** A piece that the sentence must hold. */
+  readonly says?: string;
+}
+
+/** Whether all but the last step of a place can be walked in the design, by field name, id or index. */
+function leadsSomewhere(design: Design, path: Path): boolean {
+  if (path[0] === 'types') return true;
+  let value: unknown = design;
+  for (const part of path.slice(0, -1)) {
+    if (Array.isArray(value)) {
+      const list: unknown[] = value;
+      value = list.find((one) => typeof one === 'object' && one !== null && 'id' in one && one.id === part);
+    } else
+      value =
+        typeof value === 'object' && value !== null
+          ? new Map<unknown, unknown>(Object.entries(value)).get(part)
+          : undefined;
+    if (value === undefined) return false;
+  }
+  return true;
+}
+
+/** What must hold of every finding of every check: a whole sentence, working arithmetic, and links that lead somewhere. */
+export function expectSound(design: Design, finding: Finding): void {
+  const sentence = sentenceOf(design, finding);
+  expect(sentence, 'an unfilled placeholder').not.toMatch(/\{\{|undefined|NaN/);
+  const working = finding.working();
+  for (const step of working.steps) {
+    const again = evaluate(substitute(step, (value) => String(value)));
+    expect(again, `${finding.check}: ${step.symbol} = ${step.formula}`).toBeCloseTo(step.value, 6);
+  }
+  const paths = [
+    ...finding.missing,
+    ...working.inputs.map((input) => input.path),
+    ...working.steps.flatMap((step) =>
+      step.symbols.flatMap((one) => (one.path === undefined ? [] : [one.path])),
+    ),
+  ];
+  for (const path of paths)
+    expect(leadsSomewhere(design, path), `${finding.check} points to ${path.join('/')}`).toBe(true);
+}
+
+/** Runs a check over its table. Inputs are frozen, so that a check that writes to its input fails here. */
+export function checkTable(check: Check, cases: readonly CheckCase[]): void {
+  describe(check.id, () => {
+    it('has each case once', () => expect(new Set(cases.map((one) => one.name)).size).toBe(cases.length));
+    it.each(cases)('$name', (one) => {
+      const draft = baseDesign();
+      one.edit?.(draft);
+      const read = readDesign(JSON.parse(JSON.stringify(draft)), SAMPLE_TYPES);
+      expect(read.ok ? [] : read.problems).toEqual([]);
+      const design = deepFreeze(draft);
+      const installation = compile(design, SAMPLE_TYPES);
+      const modeId = one.mode ?? installation.modes.find((mode) => check.modes.includes(mode.kind))?.id;
+      const mode = installation.modes.find((candidate) => candidate.id === modeId);
+      if (mode === undefined || !check.modes.includes(mode.kind))
+        throw new Error(`Mode ${String(modeId)} is not one of this design and check.`);
+      const findings = check.run({ installation, mode });
+      for (const finding of findings) expectSound(design, finding);
+      const found =
+        one.subject === undefined
+          ? findings[0]
+          : findings.find((finding) => finding.subject.id === one.subject);
+      if (one.state === 'nothing') {
+        expect(findings).toEqual([]);
+        return;
+      }
+      expect(found?.state).toBe(one.state);
+      if (one.value !== undefined) expect(found?.value).toBeCloseTo(one.value, 1);
+      if (one.limit !== undefined) expect(found?.limit).toBeCloseTo(one.limit, 1);
+      if (one.missing !== undefined)
+        expect(found?.missing.map((path) => path.join('/'))).toContain(one.missing);
+      if (one.says !== undefined && found !== undefined)
+        expect(sentenceOf(design, found)).toContain(one.says);
+    });
+  });
+}
