@@ -1,9 +1,22 @@
 import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
-  resolve: { alias: { '@bastion/core': new URL('./core/src/index.ts', import.meta.url).pathname } },
+  resolve: {
+    alias: [
+      {
+        find: /^@bastion\/core\/testkit$/,
+        replacement: new URL('./core/src/testkit/index.ts', import.meta.url).pathname,
+      },
+      { find: /^@bastion\/core$/, replacement: new URL('./core/src/index.ts', import.meta.url).pathname },
+    ],
+  },
   test: {
-    include: ['core/src/**/*.test.ts', 'cli/src/**/*.test.ts', 'server/src/**/*.test.ts', 'web/src/**/*.test.ts'],
+    include: [
+      'core/src/**/*.test.ts',
+      'cli/src/**/*.test.ts',
+      'server/src/**/*.test.ts',
+      'web/src/**/*.test.ts',
+    ],
     testTimeout: 60_000,
     hookTimeout: 60_000,
   },

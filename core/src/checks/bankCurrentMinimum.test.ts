@@ -15,7 +15,15 @@ checkTable(bankCurrentMinimum, [
     state: 'tight',
     value: 109.23,
   },
-  { name: 'a stopped set has no battery current', mode: 'unit-lost:s/u1', state: 'nothing' },
+  {
+    name: 'a stopped set has no battery current',
+    edit: (d) => {
+      Object.assign(stack1(d), { inverterTypeId: 'hybrid-3k-1ph', arrangement: 'parallel-single-phase' });
+      stack1(d).units.push({ id: 'u2', firmware: '1' });
+    },
+    mode: 'unit-lost:s/u1',
+    state: 'nothing',
+  },
   {
     name: 'no bank stated',
     edit: (d) => void Reflect.deleteProperty(stack1(d), 'bank'),

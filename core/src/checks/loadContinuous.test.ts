@@ -44,7 +44,26 @@ checkTable(loadContinuous, [
     state: 'within',
     limit: 9523.8,
   },
-  { name: 'the only unit lost: nothing is left', mode: 'unit-lost:s/u1', state: 'over', limit: 0 },
+  {
+    name: 'a set that stops when a unit is lost: nothing is left',
+    edit: (d) => {
+      Object.assign(stack1(d), { inverterTypeId: 'hybrid-3k-1ph', arrangement: 'parallel-single-phase' });
+      stack1(d).units.push({ id: 'u2', firmware: '1' });
+    },
+    mode: 'unit-lost:s/u1',
+    state: 'over',
+    limit: 0,
+  },
+  {
+    name: 'a set whose rest goes on: one unit of 5000, no sharing',
+    edit: (d) => {
+      stack1(d).arrangement = 'parallel-single-phase';
+      stack1(d).units.push({ id: 'u2', firmware: '1' });
+    },
+    mode: 'unit-lost:s/u2',
+    state: 'within',
+    limit: 5000,
+  },
   {
     name: 'a three-phase heater puts a third on each line: 766.7',
     edit: (d) => {

@@ -1,8 +1,49 @@
+import type { InverterType } from '../catalogue/schema.ts';
+import type { Capability } from '../compile/capability.ts';
+import type { CompiledStack } from '../compile/installation.ts';
+import type { Line } from '../design/quantities.ts';
 import { add, magnitude, ZERO } from '../network/complex.ts';
 import type { Check } from './check.ts';
+import type { WorkingStep } from './finding.ts';
 import { eachStack } from './support/eachLine.ts';
 import { stackSubject } from './support/subjects.ts';
 import { apparentPowerStep, lineInputs, symbol } from './support/workings.ts';
+
+/** A set of single-phase units, or a cabinet, is worth its lines together; one behind an autotransformer its units. */
+function totalStep(
+  { stack }: CompiledStack,
+  lines: readonly Line[],
+  type: InverterType,
+  capability: Capability,
+): WorkingStep {
+  const step = {
+    symbol: 'S_total',
+    meaning: 'usable capacity of the set',
+    value: capability.totalVa,
+    unit: 'VA',
+  };
+  if (stack.arrangement !== 'split-phase-autotransformer') {
+    const symbols = lines.map((line, index) =>
+      symbol(`S_${line}`, `usable capacity of ${line}`, capability.perLineVa[index] ?? 0, 'VA', [
+        'stacks',
+        stack.id,
+        'units',
+      ]),
+    );
+    return { ...step, formula: symbols.map((one) => one.symbol).join(' + '), symbols };
+  }
+  const symbols = [
+    symbol('N', 'units that carry load', capability.unitCount, '', ['stacks', stack.id, 'units']),
+    symbol('S_unit', `rating of one ${type.name}`, type.ratedVa, 'VA', [
+      'stacks',
+      stack.id,
+      'inverterTypeId',
+    ]),
+    symbol('k', 'derating at the hottest air', capability.derating, '', ['site', 'equipmentHighestC']),
+    symbol('ε', 'current-sharing tolerance', capability.sharing, ''),
+  ];
+  return { ...step, formula: 'N · S_unit · k / (1 + ε)', symbols };
+}
 
 /** All lines together against the whole set. Beside the line checks it matters for sets that share among lines. */
 export const loadTotal: Check = {
@@ -17,7 +58,7 @@ export const loadTotal: Check = {
     unknown: '{{subject}}: the whole load is not known yet. Missing: {{missing}}.',
   },
   run: (context) =>
-    eachStack(loadTotal.id, context, 'VA', ({ compiled, board, capability, type }) => {
+    eachStack(loadTotal.id, context, 'VA', ({ compiled, lines, board, capability, type }) => {
       const sum = board.expected.knownPart.reduce(add, ZERO);
       return [
         {
@@ -29,30 +70,7 @@ export const loadTotal: Check = {
           working: () => ({
             steps: [
               apparentPowerStep('S_load', 'expected peak of all lines', sum),
-              {
-                symbol: 'S_total',
-                meaning: 'usable capacity of the set',
-                formula: 'N · S_unit · k / (1 + ε)',
-                symbols: [
-                  symbol('N', 'units that carry load', capability.unitCount, '', [
-                    'stacks',
-                    compiled.stack.id,
-                    'units',
-                  ]),
-                  symbol('S_unit', `rating of one ${type.name}`, type.ratedVa, 'VA', [
-                    'stacks',
-                    compiled.stack.id,
-                    'inverterTypeId',
-                  ]),
-                  symbol('k', 'derating at the hottest air', capability.derating, '', [
-                    'site',
-                    'equipmentHighestC',
-                  ]),
-                  symbol('ε', 'current-sharing tolerance', capability.sharing, ''),
-                ],
-                value: capability.totalVa,
-                unit: 'VA',
-              },
+              totalStep(compiled, lines, type, capability),
             ],
             inputs: lineInputs(board, undefined),
             source: 'Sum of the lines as apparent power.',

@@ -25,6 +25,8 @@ export function modesOf(design: Design): Mode[] {
     modes.push({ id: 'maintenance-bypass', kind: 'maintenance-bypass', label: 'Maintenance bypass' });
   }
   for (const stack of design.stacks) {
+    // A set of one has no such mode: without its only unit there is no island to look at.
+    if (stack.units.length < 2) continue;
     stack.units.forEach((unit, index) => {
       const where = design.stacks.length > 1 ? `${stack.name}, ` : '';
       modes.push({

@@ -14,7 +14,7 @@ const CURVE = [
 const load = fc.record({
   watts: fc.double({ min: 1, max: 1e5, noNaN: true }),
   pf: fc.double({ min: 0.05, max: 1, noNaN: true }),
-  lines: fc.constantFrom([0], [1], [2], [0, 1], [1, 2], [0, 2], [0, 1, 2]),
+  lines: fc.constantFrom<number[]>([0], [1], [2], [0, 1], [1, 2], [0, 2], [0, 1, 2]),
 });
 const total = (
   loads: { watts: number; pf: number; lines: number[] }[],

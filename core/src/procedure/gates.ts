@@ -1,4 +1,5 @@
 import type { Analysis } from '../analyse.ts';
+import type { Finding } from '../checks/finding.ts';
 import { sentenceOf } from '../checks/sentence.ts';
 import { counted } from '../words/quantity.ts';
 import type { ProcedureStep } from './schema.ts';
@@ -12,17 +13,20 @@ export function gateSteps(analysis: Analysis): ProcedureStep[] {
 /** How many findings a gate spells out before it counts the rest. */
 const LISTED = 6;
 
+const isLoss = (finding: Finding): boolean => finding.mode.startsWith('unit-lost');
+
 function limitsGate({ installation, findings }: Analysis): ProcedureStep {
   const over = findings.filter((finding) => finding.state === 'over');
   const unknown = findings.filter((finding) => finding.state === 'unknown');
   const labels = new Map(installation.modes.map((mode) => [mode.id, mode.label]));
-  // Losing either of two like units says the same: one line each is enough, the worst mode first.
-  const first = new Map<string, (typeof over)[number]>();
+  // What fails with all units present comes first; losing either of two like units says the same, so one line is enough.
+  const first = new Map<string, Finding>();
   for (const finding of over) {
     const key = `${finding.check} ${finding.subject.id}`;
-    if (!first.has(key)) first.set(key, finding);
+    const known = first.get(key);
+    if (known === undefined || (isLoss(known) && !isLoss(finding))) first.set(key, finding);
   }
-  const distinct = [...first.values()];
+  const distinct = [...first.values()].sort((a, b) => Number(isLoss(a)) - Number(isLoss(b)));
   const listed = distinct
     .slice(0, LISTED)
     .map(

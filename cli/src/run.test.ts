@@ -1,0 +1,73 @@
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { run } from './run.ts';
+
+let folder = '';
+beforeAll(() => void (folder = mkdtempSync(join(tmpdir(), 'bastion-cli-'))));
+afterAll(() => rmSync(folder, { recursive: true }));
+
+function call(...args: string[]): { code: number; out: string; error: string } {
+  let out = '';
+  let error = '';
+  const code = run(args, { out: (text) => void (out += text), error: (text) => void (error += text) });
+  return { code, out, error };
+}
+const file = (text: string): string => {
+  const path = join(folder, `${Math.abs(text.length)}.json`);
+  writeFileSync(path, text);
+  return path;
+};
+const example = (name: string): string => new URL(`../../examples/${name}.json`, import.meta.url).pathname;
+
+describe('bastion check', () => {
+  it('prints the findings of every mode and exits with 1 where something is over', () => {
+    const { code, out, error } = call('check', example('fernhollow'));
+    expect([code, error]).toEqual([1, '']);
+    const report: unknown = JSON.parse(out);
+    expect(report).toMatchObject({ format: 1 });
+    expect(report).toHaveProperty('findings.0.state', 'over');
+    expect(Object.keys((report as { findings: object[] }).findings[0] ?? {})).toEqual([
+      'check',
+      'subject',
+      'mode',
+      'state',
+      'value',
+      'limit',
+      'unit',
+      'margin',
+      'message',
+    ]);
+  });
+
+  it('exits with 0 for the smallest design of the docs, which is unknown but not over', () => {
+    const docs = readFileSync(new URL('../../docs/format.md', import.meta.url), 'utf8');
+    const smallest = /```json\n([\s\S]*?)```/.exec(docs)?.[1] ?? '';
+    expect(smallest.trim().split('\n').length).toBeLessThan(40);
+    const { code, error } = call('check', file(smallest));
+    expect([code, error]).toEqual([0, '']);
+  });
+
+  it.each([
+    { name: 'no file', args: ['check', '/nowhere/x.json'], says: 'ENOENT' },
+    { name: 'no command', args: [], says: 'bastion check FILE.json' },
+    { name: 'a folder', args: ['check', tmpdir()], says: 'EISDIR' },
+  ])('exits with 2 and a line for $name', ({ args, says }) => {
+    const { code, out, error } = call(...args);
+    expect([code, out]).toEqual([2, '']);
+    expect(error).toContain(says);
+  });
+
+  it('prints one line for each problem, with its place', () => {
+    const text = readFileSync(example('tern-rock'), 'utf8')
+      .replace('"runningW": 1100', '"runningW": -1100')
+      .replace('"powerFactor": 0.9', '"powerFactor": 9');
+    const { code, out, error } = call('check', file(text));
+    expect([code, out]).toEqual([2, '']);
+    expect(error.trim().split('\n')).toEqual([
+      'circuits[0].items[0].runningW: must be at least 0, but is -1100',
+      'circuits[1].items[0].powerFactor: must be at most 1, but is 9',
+    ]);
+  });
+});

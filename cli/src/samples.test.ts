@@ -1,0 +1,123 @@
+import { readFileSync } from 'node:fs';
+import {
+  analyse,
+  autonomy,
+  type Design,
+  type Finding,
+  magnitude,
+  readDesignText,
+  SAMPLE_TYPES,
+} from '@bastion/core';
+import { describe, expect, it } from 'vitest';
+import { deepFreeze, expectSound } from '@bastion/core/testkit';
+
+function sample(name: string): Design {
+  const text = readFileSync(new URL(`../../examples/${name}.json`, import.meta.url), 'utf8');
+  const read = readDesignText(text, SAMPLE_TYPES);
+  if (!read.ok) throw new Error(read.problems[0]?.message);
+  return deepFreeze(read.value);
+}
+const NAMES = ['fernhollow', 'tern-rock', 'quillback'];
+
+describe.each(NAMES)('%s', (name) => {
+  const design = sample(name);
+  const { installation, findings } = analyse(design, SAMPLE_TYPES);
+
+  it('has sound findings in every mode: whole sentences, arithmetic that holds, links that lead somewhere', () => {
+    expect(new Set(findings.map((finding) => finding.mode))).toEqual(
+      new Set(installation.modes.map((mode) => mode.id)),
+    );
+    for (const finding of findings) expectSound(design, finding);
+  });
+
+  it('has trouble to find, and not only trouble', () => {
+    const states = new Set(findings.map((finding) => finding.state));
+    expect(states.has('over') && states.has('within')).toBe(true);
+  });
+
+  it('gives the same answer again, to the last bit', () => {
+    const plain = (list: readonly Finding[]): string => JSON.stringify(list);
+    expect(plain(analyse(sample(name), SAMPLE_TYPES).findings)).toBe(plain(findings));
+  });
+
+  it('never carries more with a unit lost than with all units', () => {
+    for (const { stack, capabilityWithout } of installation.stacks) {
+      const whole = capabilityWithout(undefined);
+      for (const unit of stack.units) {
+        const less = capabilityWithout(unit.id);
+        if (!whole.known || !less.known) throw new Error('The samples know their capability.');
+        less.value.perLineVa.forEach((va, line) =>
+          expect(va).toBeLessThanOrEqual(whole.value.perLineVa[line] ?? 0),
+        );
+      }
+    }
+  });
+});
+
+describe('Fernhollow, worked by hand', () => {
+  const { installation, findings } = analyse(sample('fernhollow'), SAMPLE_TYPES);
+  const find = (check: string, subject: string, mode = 'island'): Finding => {
+    const found = findings.find(
+      (one) => one.check === check && one.subject.id === subject && one.mode === mode,
+    );
+    if (found === undefined) throw new Error(`No finding ${check} on ${subject} in ${mode}`);
+    return found;
+  };
+  const board = installation.stacks[0]?.board;
+
+  // P = 2·180·0.6 + 15 + 2·120 + 350·0.8 + 400·0.7 + 3000·0.4 + 2·150 + 16·36·0.9 + 2200·0.8/3
+  //   = 216 + 15 + 240 + 280 + 280 + 1200 + 300 + 518.4 + 586.67 = 3636.07 W
+  // Q = tan(acos pf)·P: 133.87 + 7.26 + 78.88 + 135.61 + 0 + 743.69 + 98.61 + 170.39 + 409.50 = 1777.81 var
+  it('L1 at the expected peak: √(3636.07² + 1777.81²) = 4047.4 VA', () => {
+    const l1 = board?.known === true ? board.value.expected.knownPart[0] : undefined;
+    expect(l1?.re).toBeCloseTo(3636.07, 1);
+    expect(l1?.im).toBeCloseTo(1777.81, 0);
+    expect(magnitude(l1 ?? { re: 0, im: 0 })).toBeCloseTo(4047.4, 0);
+    expect(find('load.continuous', 's1/L1').value).toBeCloseTo(4047.4, 0);
+  });
+
+  it('a line of two units carries 2 · 5000 · 1 / 1.05 = 9523.8 VA at 38 °C', () => {
+    expect(find('load.continuous', 's1/L1').limit).toBeCloseTo(9523.8, 1);
+  });
+
+  // Start 5 · 3000/0.85 = 17647.1 VA at pf 0.7: 12352.9 W, 12602.6 var. Others: 3636.07 − 1200 W, 1777.81 − 743.69 var.
+  // √((2436.07 + 12352.9)² + (1034.12 + 12602.6)²) = √(14789.0² + 13636.7²) = 20116 VA
+  it('the X-ray start takes 20116 VA for 0.8 s, of 2 · 9523.8 = 19047.6: over by 5.6 %', () => {
+    const start = find('surge.largest-start', 's1/L1');
+    expect(start.value).toBeCloseTo(20116, -1);
+    expect(start.limit).toBeCloseTo(19047.6, 1);
+    expect(start.state).toBe('over');
+    expect(start.margin).toBeCloseTo(-0.0561, 3);
+  });
+
+  // L1 3636.07 W; L2 1920 + 691.2 + 1050 + 180 + 586.67 = 4427.87; L3 550 + 320 + 560 + 630 + 240 + 586.67 = 2886.67
+  it('the battery gives 10950.6 / (0.94 · 51.2) = 227.5 A at nominal and / (0.94 · 44.8) = 260.0 A at minimum', () => {
+    expect(find('bank.current-nominal', 's1').value).toBeCloseTo(227.53, 1);
+    expect(find('bank.current-minimum', 's1').value).toBeCloseTo(260.03, 1);
+  });
+
+  it('eight modules give 8 · 50 / 1.1 = 363.6 A', () => {
+    expect(find('bank.current-nominal', 's1').limit).toBeCloseTo(363.64, 1);
+  });
+
+  // 99024 Wh a day / 24 = 4126 W; 800 Ah · 51.2 V · (0.4 − 0.15) = 10240 Wh; 10240 / (4126 / 0.94 + 6 · 50) = 2.184 h
+  it('autonomy: 2.18 h from the reserve, and 800 · 51.2 · 0.85 / 4689.4 = 7.42 h from full', () => {
+    expect(find('bank.autonomy', 's1').value).toBeCloseTo(2.184, 2);
+    const [stack] = installation.stacks;
+    const full = stack === undefined ? undefined : autonomy(stack, 'full', 'average');
+    expect(full?.known === true ? full.value.hours : 0).toBeCloseTo(7.424, 2);
+  });
+
+  // 240 m: 1 − 0.01 · 90/100 = 0.991; 36 °C: 1 − 0.02 · 11/5 = 0.956; 20000 · 0.947396 = 18947.9; / 3 · 0.8 = 5052.8
+  it('the diesel set should give at most 5052.8 VA a line, and L2 asks √((4427.87 + 6000)² + 1608²) = 10551', () => {
+    const loading = find('generator.loading', 'g1/L2', 'generator-port');
+    expect(loading.limit).toBeCloseTo(5052.8, 0);
+    expect(loading.value).toBeCloseTo(10551, -1);
+  });
+
+  it('L1 passes 4047.4 / 230 = 17.6 A through, of 2 · 35 / 1.05 = 66.7', () => {
+    const pass = find('grid.pass-through', 's1/L1', 'on-grid');
+    expect(pass.value).toBeCloseTo(17.6, 1);
+    expect(pass.limit).toBeCloseTo(66.67, 1);
+  });
+});

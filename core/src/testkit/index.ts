@@ -1,0 +1,2 @@
+export { expectSound } from './checkTable.ts';
+export { deepFreeze } from './designs.ts';

@@ -1,0 +1,118 @@
+import { wire } from '@bastion/core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { type Caller, codeOf, type Harness, smallDesign, startHarness } from './testkit/harness.ts';
+
+let harness: Harness;
+let field: Caller;
+let designer: Caller;
+let jobId = 0;
+beforeAll(async () => {
+  harness = await startHarness();
+  designer = await harness.as('designer@north.test');
+  field = await harness.as('field@north.test');
+  jobId = (await designer('POST', '/api/jobs/import', smallDesign())).json<{ id: number }>().id;
+});
+afterAll(() => harness.close());
+
+const start = async (): Promise<wire.TestRun> =>
+  wire.testRun.parse((await field('POST', `/api/jobs/${jobId}/runs`)).json());
+const read = (runId: number, body: object, caller = field) =>
+  caller('POST', `/api/runs/${runId}/readings`, {
+    stepId: 'island-s',
+    readingId: 'voltage-L1',
+    attempt: 1,
+    ...body,
+  });
+const end = (runId: number, body: object) => field('POST', `/api/runs/${runId}/end`, body);
+
+describe('a run of the islanding test', () => {
+  it('keeps its procedure when the design changes afterwards', async () => {
+    const run = await start();
+    await designer('PUT', `/api/jobs/${jobId}/document`, {
+      ...smallDesign(),
+      site: { ...smallDesign().site, lineVoltageV: 240 },
+    });
+    const again = wire.testRun.parse((await field('GET', `/api/runs/${run.id}`)).json());
+    expect(again).toEqual(run);
+    expect((await start()).revision).toBeGreaterThan(run.revision);
+  });
+
+  it('only ever adds readings: a correction names the earlier one, a retest has a higher attempt', async () => {
+    const run = await start();
+    const first = wire.reading.parse((await read(run.id, { value: 2300 })).json());
+    const second = wire.reading.parse((await read(run.id, { value: 230, corrects: first.id })).json());
+    await read(run.id, { value: 231, attempt: 2 });
+    const { readings } = wire.testRun.parse((await field('GET', `/api/runs/${run.id}`)).json());
+    expect(readings.map((one) => [one.value, one.attempt, one.corrects])).toEqual([
+      [2300, 1, null],
+      [230, 1, first.id],
+      [231, 2, null],
+    ]);
+    expect(second).toMatchObject({ by: 'north field', at: '2026-03-01T10:00:00.000Z' });
+  });
+
+  it('counts its runs, and lists the newest first', async () => {
+    const before = await start();
+    const after = await start();
+    expect(after.number).toBe(before.number + 1);
+    const runs = (await field('GET', `/api/jobs/${jobId}/runs`)).json<wire.RunSummary[]>();
+    expect(runs[0]?.id).toBe(after.id);
+  });
+
+  it('ends once, and is not changed after that', async () => {
+    const run = await start();
+    expect((await end(run.id, { state: 'finished', reason: '' })).json()).toMatchObject({
+      state: 'finished',
+      endedAt: '2026-03-01T10:00:00.000Z',
+    });
+    expect(codeOf(await read(run.id, { value: 230 }))).toBe('RUN_CLOSED');
+    expect(codeOf(await end(run.id, { state: 'aborted', reason: 'late' }))).toBe('RUN_CLOSED');
+  });
+
+  it('is aborted with a reason, never without', async () => {
+    const run = await start();
+    expect(codeOf(await end(run.id, { state: 'aborted', reason: '  ' }))).toBe('REASON_NEEDED');
+    expect((await end(run.id, { state: 'aborted', reason: 'smell of burning' })).json()).toMatchObject({
+      state: 'aborted',
+      reason: 'smell of burning',
+    });
+  });
+
+  it.each([
+    { name: 'a step it does not have', body: { stepId: 'nothing', value: 1 }, code: 'READING_UNKNOWN' },
+    {
+      name: 'a reading the step does not have',
+      body: { readingId: 'nothing', value: 1 },
+      code: 'READING_UNKNOWN',
+    },
+    { name: 'a correction of nothing', body: { value: 1, corrects: 999999 }, code: 'READING_UNKNOWN' },
+    { name: 'text', body: { value: 'high' }, code: 'REQUEST_INVALID' },
+  ])('refuses a reading for $name', async ({ body, code }) => {
+    const run = await start();
+    expect(codeOf(await read(run.id, body))).toBe(code);
+  });
+
+  it('is run by field and designer, read by all of the firm, hidden from others', async () => {
+    const run = await start();
+    const viewer = await harness.as('viewer@north.test');
+    const south = await harness.as('designer@south.test');
+    expect((await viewer('GET', `/api/runs/${run.id}`)).statusCode).toBe(200);
+    expect(codeOf(await read(run.id, { value: 1 }, viewer))).toBe('NOT_ALLOWED');
+    expect(codeOf(await viewer('POST', `/api/jobs/${jobId}/runs`))).toBe('NOT_ALLOWED');
+    expect((await south('GET', `/api/runs/${run.id}`)).statusCode).toBe(404);
+    expect((await south('GET', `/api/runs/${run.id}/record.pdf`)).statusCode).toBe(404);
+  });
+});
+
+describe('reports', () => {
+  it('are PDF files', async () => {
+    const run = await start();
+    await read(run.id, { value: 230, note: 'meter 7' });
+    for (const url of [`/api/jobs/${jobId}/limits.pdf`, `/api/runs/${run.id}/record.pdf`]) {
+      const answer = await field('GET', url);
+      expect(answer.headers['content-type']).toBe('application/pdf');
+      expect(answer.rawPayload.subarray(0, 5).toString()).toBe('%PDF-');
+      expect(answer.rawPayload.subarray(-6).toString()).toContain('%%EOF');
+    }
+  });
+});
