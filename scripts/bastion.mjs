@@ -17,5 +17,6 @@ try {
 } catch (error) {
   failed(error.message);
 }
-if (process.env.INIT_CWD !== undefined && existsSync(process.env.INIT_CWD)) process.chdir(process.env.INIT_CWD);
+if (process.env.INIT_CWD !== undefined && existsSync(process.env.INIT_CWD))
+  process.chdir(process.env.INIT_CWD);
 await import(join(root, 'cli', 'dist', 'main.js'));

@@ -13,9 +13,13 @@ export function generate() {
     .filter((file) => file.endsWith('.csv'))
     .sort()
     .map((file) => {
-      const { data, errors } = Papa.parse(readFileSync(new URL(file, folder), 'utf8').trim(), { header: true });
+      const { data, errors } = Papa.parse(readFileSync(new URL(file, folder), 'utf8').trim(), {
+        header: true,
+      });
       if (errors.length > 0) throw new Error(`${file}: ${errors[0].message} in row ${errors[0].row}`);
-      const rows = data.map((row) => JSON.stringify(Object.fromEntries(Object.entries(row).map(([k, v]) => [k, value(v)]))));
+      const rows = data.map((row) =>
+        JSON.stringify(Object.fromEntries(Object.entries(row).map(([k, v]) => [k, value(v)]))),
+      );
       return `export const ${camel(file)} = [\n${rows.map((row) => `  ${row},\n`).join('')}] as const;\n`;
     });
   return `// Made by scripts/generate-tables.mjs from the CSV files in tables/. Do not edit.\n\n${parts.join('\n')}`;

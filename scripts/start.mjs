@@ -8,7 +8,8 @@ import { runMain, Sentence } from './lib/sentence.mjs';
 
 function wantedPort() {
   const port = Number(process.env.PORT ?? 4600);
-  if (!Number.isInteger(port) || port < 1 || port > 65485) throw new Sentence(`PORT is "${process.env.PORT}", which is not a port.`);
+  if (!Number.isInteger(port) || port < 1 || port > 65485)
+    throw new Sentence(`PORT is "${process.env.PORT}", which is not a port.`);
   return port;
 }
 

@@ -4,7 +4,16 @@ import { join } from 'node:path';
 import { root, runToEnd } from './run.mjs';
 import { Sentence } from './sentence.mjs';
 
-const SOURCES = ['core/src', 'server/src', 'cli/src', 'web/src', 'web/index.html', 'web/vite.config.ts', 'tsconfig.base.json', 'package-lock.json'];
+const SOURCES = [
+  'core/src',
+  'server/src',
+  'cli/src',
+  'web/src',
+  'web/index.html',
+  'web/vite.config.ts',
+  'tsconfig.base.json',
+  'package-lock.json',
+];
 const stampFile = join(root, 'node_modules', '.bastion-build');
 
 function addTo(hash, path) {
@@ -29,10 +38,15 @@ const bin = (name) => join(root, 'node_modules', '.bin', name);
 export function ensureBuilt() {
   const results = ['core/dist/index.js', 'server/dist/main.js', 'cli/dist/main.js', 'web/dist/index.html'];
   const stamp = fingerprint();
-  const isFresh = results.every((file) => existsSync(join(root, file))) && existsSync(stampFile) && readFileSync(stampFile, 'utf8') === stamp;
+  const isFresh =
+    results.every((file) => existsSync(join(root, file))) &&
+    existsSync(stampFile) &&
+    readFileSync(stampFile, 'utf8') === stamp;
   if (isFresh) return;
   console.error('Building…');
-  if (runToEnd(bin('tsc'), ['-b', 'core', 'server', 'cli']) !== 0) throw new Sentence('The build failed at the types above.');
-  if (runToEnd(bin('vite'), ['build', '--logLevel', 'warn'], { cwd: join(root, 'web') }) !== 0) throw new Sentence('The pages could not be built.');
+  if (runToEnd(bin('tsc'), ['-b', 'core', 'server', 'cli']) !== 0)
+    throw new Sentence('The build failed at the types above.');
+  if (runToEnd(bin('vite'), ['build', '--logLevel', 'warn'], { cwd: join(root, 'web') }) !== 0)
+    throw new Sentence('The pages could not be built.');
   writeFileSync(stampFile, stamp);
 }

@@ -15,7 +15,9 @@ export function checkNode() {
 
 /** Installs the npm packages when they are missing or are not the ones of the lock file. */
 export function ensurePackages() {
-  const lock = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
   const stamp = join(root, 'node_modules', '.bastion-lock');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
   console.error('Installing packages…');
@@ -31,27 +33,38 @@ function ensureDebian(packageName, find) {
   const command = `apt-get install -y --no-install-recommends ${packageName}`;
   const isRoot = process.getuid?.() === 0;
   if (!isRoot || firstExisting(['/usr/bin/apt-get']) === undefined) {
-    throw new Sentence(`${packageName} is needed and not installed. Install it with: ${isRoot ? '' : 'sudo '}${command}`);
+    throw new Sentence(
+      `${packageName} is needed and not installed. Install it with: ${isRoot ? '' : 'sudo '}${command}`,
+    );
   }
   console.error(`Installing ${packageName}…`);
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-  const install = () => runToEnd('apt-get', ['install', '-y', '-qq', '--no-install-recommends', packageName], { quiet: true, env });
+  const install = () =>
+    runToEnd('apt-get', ['install', '-y', '-qq', '--no-install-recommends', packageName], {
+      quiet: true,
+      env,
+    });
   if (install() !== 0) {
     runToEnd('apt-get', ['update', '-qq'], { quiet: true, env });
     if (install() !== 0) throw new Sentence(`${packageName} could not be installed. Try: ${command}`);
   }
   const now = find();
-  if (now === undefined) throw new Sentence(`${packageName} was installed, but its program is not where it is expected.`);
+  if (now === undefined)
+    throw new Sentence(`${packageName} was installed, but its program is not where it is expected.`);
   return now;
 }
 
 /** Where the MariaDB server and its set-up program are; installs them when they are missing and it may. */
 export function ensureMariadb() {
-  const server = ensureDebian('mariadb-server', () => firstExisting(['/usr/sbin/mariadbd', '/usr/libexec/mariadbd', '/usr/local/bin/mariadbd']));
+  const server = ensureDebian('mariadb-server', () =>
+    firstExisting(['/usr/sbin/mariadbd', '/usr/libexec/mariadbd', '/usr/local/bin/mariadbd']),
+  );
   const setUp = firstExisting(['/usr/bin/mariadb-install-db', '/usr/local/bin/mariadb-install-db']);
-  if (setUp === undefined) throw new Sentence('mariadb-install-db is missing. Install it with: apt-get install -y mariadb-server');
+  if (setUp === undefined)
+    throw new Sentence('mariadb-install-db is missing. Install it with: apt-get install -y mariadb-server');
   return { server, setUp };
 }
 
 export const ensureChromium = () => ensureDebian('chromium', () => firstExisting(['/usr/bin/chromium']));
-export const ensurePdftotext = () => ensureDebian('poppler-utils', () => firstExisting(['/usr/bin/pdftotext']));
+export const ensurePdftotext = () =>
+  ensureDebian('poppler-utils', () => firstExisting(['/usr/bin/pdftotext']));

@@ -6,7 +6,11 @@ export const root = fileURLToPath(new URL('../..', import.meta.url)).replace(/\/
 
 /** Runs a command to its end and returns its exit code; its output goes to ours, or to nowhere when quiet. */
 export function runToEnd(command, args, { quiet = false, env = process.env, cwd = root } = {}) {
-  const result = spawnSync(command, args, { cwd, env, stdio: quiet ? 'ignore' : ['ignore', 'inherit', 'inherit'] });
+  const result = spawnSync(command, args, {
+    cwd,
+    env,
+    stdio: quiet ? 'ignore' : ['ignore', 'inherit', 'inherit'],
+  });
   return result.status ?? 1;
 }
 

@@ -14,7 +14,9 @@ export async function startServer({ port, databaseUrl, env = {} }) {
   });
   await new Promise((resolve, reject) => {
     child.stdout.on('data', (chunk) => String(chunk).includes('listening') && resolve());
-    child.once('exit', (code) => reject(new Sentence(`The server ended before it was ready (code ${code}).`)));
+    child.once('exit', (code) =>
+      reject(new Sentence(`The server ended before it was ready (code ${code}).`)),
+    );
   });
   return { address: `http://127.0.0.1:${port}`, child, stop: () => stopChild(child) };
 }

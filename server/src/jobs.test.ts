@@ -26,7 +26,7 @@ const batch = (
 ): wire.EditBatch => {
   const after = structuredClone(from);
   recipe(after);
-  return { baseRevision, editId: `batch-${(batches += 1)}`, patches: diff(from, after) };
+  return { baseRevision, editId: `test-batch-${(batches += 1)}`, patches: diff(from, after) };
 };
 const send = (body: wire.EditBatch, caller = designer): Promise<LightMyRequestResponse> =>
   caller('POST', `/api/jobs/${jobId}/edits`, body);

@@ -1,5 +1,5 @@
 import { worstLevel } from '../network/overload.ts';
-import type { StartOnLine } from '../compile/board.ts';
+import type { StartOnLine } from '../compile/surges.ts';
 import type { Check } from './check.ts';
 import { eachSurgePlace, surgeMeasurement } from './support/surge.ts';
 

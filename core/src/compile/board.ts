@@ -1,9 +1,19 @@
 import type { Path } from '../design/problem.ts';
 import type { Circuit } from '../design/schema.ts';
-import { add, type Complex, magnitude, subtract, ZERO } from '../network/complex.ts';
-import type { EnvelopeStep } from '../network/overload.ts';
-import { accumulate, compileItem, type CompiledStart } from './loads.ts';
+import { add, type Complex, ZERO } from '../network/complex.ts';
+import { averageW, factorFinder, type LineFactors, runningItem, stepsOfStart } from './loads.ts';
 import type { Supply } from './supply.ts';
+import {
+  coldPickup,
+  type LargestStart,
+  largestStartW,
+  outstandingStarts,
+  seeLine,
+  seeWhole,
+  type StartingItem,
+  type StartOnLine,
+  type SurgeStep,
+} from './surges.ts';
 
 /** A sum over items: what is known of it, and the fields that are still missing from it. */
 export interface PartialSum<T> {
@@ -11,23 +21,12 @@ export interface PartialSum<T> {
   readonly missing: readonly Path[];
 }
 
-/** A stretch of a surge with the power behind its VA, so that the working can show it. */
-export interface SurgeStep extends EnvelopeStep {
-  readonly power: Complex;
-}
-
-/** One start on top of the others' expected peak, as one line sees it. */
-export interface StartOnLine {
-  readonly label: string;
-  readonly path: Path;
-  readonly steps: readonly SurgeStep[];
-}
-
-/** The load of a set of circuits fed from one place. All powers are W + j·var, per line. */
+/** The load of a set of circuits fed from one place. All powers are W + j·var, per line. Surges are worked out when asked for. */
 export interface Board {
   readonly circuits: readonly Circuit[];
   readonly connected: PartialSum<readonly Complex[]>;
   readonly expected: PartialSum<readonly Complex[]>;
+  /** Third-harmonic apparent power on each line at the expected peak, VA. */
   readonly harmonicVa: PartialSum<readonly number[]>;
   readonly averageW: PartialSum<number>;
   /** Per line: the starts that no other start of the same length outdoes. */
@@ -37,142 +36,93 @@ export interface Board {
   /** The same two for all lines together: for sets that share what they have among their lines. */
   readonly totalStarts: readonly StartOnLine[];
   readonly totalColdPickup: readonly SurgeStep[];
-  /** Largest real power of all lines together during any one start. */
-  readonly largestStartW:
-    { readonly watts: number; readonly durationS: number; readonly label: string } | undefined;
+  readonly largestStartW: LargestStart | undefined;
+}
+
+/** Running totals of one line. Written to only while its board is being gathered. */
+interface LineTotals {
+  connectedW: number;
+  connectedVar: number;
+  expectedW: number;
+  expectedVar: number;
+  harmonicVa: number;
 }
 
 interface Gathered {
-  readonly connected: Complex[];
-  readonly expected: Complex[];
-  readonly harmonicVa: number[];
+  readonly lines: readonly LineTotals[];
   averageW: number;
-  readonly starts: CompiledStart[];
-  readonly missing: Record<'connected' | 'expected' | 'average' | 'start', Path[]>;
+  readonly starts: StartingItem[];
+  readonly missing: Record<'running' | 'demand' | 'average' | 'start', Path[]>;
+}
+
+function addToLines(
+  lines: readonly LineTotals[],
+  factors: LineFactors,
+  watts: number,
+  vars: number,
+  demand: number,
+  thirdHarmonic: number,
+): void {
+  for (let index = 0; index < lines.length; index += 1) {
+    const totals = lines[index];
+    const factor = factors[index];
+    if (totals === undefined || factor === undefined) continue;
+    const lineW = watts * factor.re - vars * factor.im;
+    const lineVar = watts * factor.im + vars * factor.re;
+    totals.connectedW += lineW;
+    totals.connectedVar += lineVar;
+    totals.expectedW += lineW * demand;
+    totals.expectedVar += lineVar * demand;
+    if (thirdHarmonic > 0) totals.harmonicVa += thirdHarmonic * demand * Math.hypot(lineW, lineVar);
+  }
 }
 
 function gather(circuits: readonly Circuit[], supply: Supply, electronicThirdHarmonic: number): Gathered {
-  const zeros = (): Complex[] => supply.lines.map(() => ZERO);
+  const factorsOf = factorFinder(supply);
   const sums: Gathered = {
-    connected: zeros(),
-    expected: zeros(),
-    harmonicVa: supply.lines.map(() => 0),
+    lines: supply.lines.map(() => ({
+      connectedW: 0,
+      connectedVar: 0,
+      expectedW: 0,
+      expectedVar: 0,
+      harmonicVa: 0,
+    })),
     averageW: 0,
     starts: [],
-    missing: { connected: [], expected: [], average: [], start: [] },
+    missing: { running: [], demand: [], average: [], start: [] },
   };
+  const { missing } = sums;
   for (const circuit of circuits) {
-    const on = circuit.lines?.map((line) => supply.lines.indexOf(line));
     for (const item of circuit.items) {
-      const compiled = compileItem(circuit, item, on, supply, electronicThirdHarmonic);
-      if (compiled.connected.known) accumulate(sums.connected, compiled.connected.value);
-      else sums.missing.connected.push(...compiled.connected.missing);
-      if (compiled.expected.known) accumulate(sums.expected, compiled.expected.value);
-      else sums.missing.expected.push(...compiled.expected.missing);
-      if (compiled.harmonicVa.known) {
-        compiled.harmonicVa.value.forEach(
-          (va, line) => (sums.harmonicVa[line] = (sums.harmonicVa[line] ?? 0) + va),
-        );
+      sums.averageW += averageW(circuit, item, missing.average) ?? 0;
+      const running = runningItem(circuit, item, factorsOf, missing.running);
+      const steps = stepsOfStart(circuit, item, missing.start);
+      const demand = item.demandFactor;
+      if (demand === undefined)
+        missing.demand.push(['circuits', circuit.id, 'items', item.id, 'demandFactor']);
+      if (running === undefined) continue;
+      const third = item.startClass === 'electronic' ? electronicThirdHarmonic : 0;
+      addToLines(
+        sums.lines,
+        running.factors,
+        running.oneW * running.quantity,
+        running.oneVar * running.quantity,
+        demand ?? 0,
+        third,
+      );
+      if (steps !== undefined && steps.length > 0 && demand !== undefined) {
+        const pattern =
+          steps.length === 1 ? String(steps[0]?.durationS) : steps.map((step) => step.durationS).join('/');
+        sums.starts.push({ running, demand, steps, pattern });
       }
-      if (compiled.averageW.known) sums.averageW += compiled.averageW.value;
-      else sums.missing.average.push(...compiled.averageW.missing);
-      if (!compiled.start.known) sums.missing.start.push(...compiled.start.missing);
-      else if (compiled.start.value !== undefined) sums.starts.push(compiled.start.value);
     }
   }
   return sums;
 }
 
-/** Keeps, for each pattern of durations, only starts that are not outdone step by step by another. */
-class Outstanding {
-  private readonly byPattern = new Map<string, StartOnLine[]>();
-
-  offer(candidate: StartOnLine): void {
-    const pattern = candidate.steps.map((step) => step.durationS).join('/');
-    const rivals = this.byPattern.get(pattern) ?? [];
-    const outdoes = (a: StartOnLine, b: StartOnLine): boolean =>
-      a.steps.every((step, index) => step.va >= (b.steps[index]?.va ?? 0));
-    if (rivals.some((rival) => outdoes(rival, candidate))) return;
-    this.byPattern.set(pattern, [...rivals.filter((rival) => !outdoes(candidate, rival)), candidate]);
-  }
-
-  list(): StartOnLine[] {
-    return [...this.byPattern.values()].flat();
-  }
-}
-
-const surgeStep = (power: Complex, durationS: number): SurgeStep => ({
-  va: magnitude(power),
-  durationS,
-  power,
-});
-
-const sumOfLines = (power: readonly Complex[]): Complex => power.reduce(add, ZERO);
-
-/** The outstanding starts on top of `total`, where `pick` takes one line of a per-line power, or their sum. */
-function startsOn(sums: Gathered, pick: (power: readonly Complex[]) => Complex): StartOnLine[] {
-  const total = pick(sums.expected);
-  const outstanding = new Outstanding();
-  for (const start of sums.starts) {
-    if (start.steps.every((step) => magnitude(pick(step.added)) === 0)) continue;
-    outstanding.offer({
-      label: start.label,
-      path: start.path,
-      steps: start.steps.map((step) => surgeStep(add(total, pick(step.added)), step.durationS)),
-    });
-  }
-  return outstanding.list();
-}
-
-/**
- * Everything that starts, starts together at time 0, and then runs: diversity is lost after a long break, so starting
- * items count in full and without their demand factor. Items that do not start stay at their expected peak.
- * Walks the moments at which some start changes step; linear in starts but for the sort.
- */
-function coldPickup(sums: Gathered): { perLine: SurgeStep[][]; total: SurgeStep[] } {
-  const changes: { atS: number; change: readonly Complex[] }[] = [];
-  const now = [...sums.expected];
-  for (const start of sums.starts) {
-    const first = start.steps[0];
-    if (first === undefined) continue;
-    accumulate(
-      now,
-      first.together.map((power, line) => subtract(power, start.expected[line] ?? ZERO)),
-    );
-    let atS = 0;
-    start.steps.forEach((step, index) => {
-      atS += step.durationS;
-      const next = start.steps[index + 1]?.together ?? start.running;
-      changes.push({ atS, change: next.map((power, line) => subtract(power, step.together[line] ?? ZERO)) });
-    });
-  }
-  changes.sort((a, b) => a.atS - b.atS);
-  const perLine: SurgeStep[][] = now.map(() => []);
-  const total: SurgeStep[] = [];
-  let fromS = 0;
-  for (let index = 0; index < changes.length;) {
-    const atS = changes[index]?.atS ?? 0;
-    if (atS > fromS) {
-      now.forEach((power, line) => perLine[line]?.push(surgeStep(power, atS - fromS)));
-      total.push(surgeStep(sumOfLines(now), atS - fromS));
-      fromS = atS;
-    }
-    for (; changes[index]?.atS === atS; index += 1) accumulate(now, changes[index]?.change ?? []);
-  }
-  return { perLine, total };
-}
-
-function largestStartW(sums: Gathered): Board['largestStartW'] {
-  const steadyW = sums.expected.reduce((sum, power) => sum + power.re, 0);
-  let largest: Board['largestStartW'];
-  for (const start of sums.starts) {
-    for (const step of start.steps) {
-      const watts = steadyW + step.added.reduce((sum, power) => sum + power.re, 0);
-      if (largest === undefined || watts > largest.watts)
-        largest = { watts, durationS: step.durationS, label: start.label };
-    }
-  }
-  return largest;
+function lazy<T>(make: () => T): () => T {
+  let made: { readonly value: T } | undefined;
+  return () => (made ??= { value: make() }).value;
 }
 
 /** Compiles the circuits that one place feeds. Cost grows linearly with items. */
@@ -181,23 +131,41 @@ export function compileBoard(
   supply: Supply,
   electronicThirdHarmonic: number,
 ): Board {
-  const sums = gather(circuits, supply, electronicThirdHarmonic);
-  const { missing } = sums;
-  const pickup = coldPickup(sums);
-  const surgeMissing = [...missing.expected, ...missing.start];
+  const { lines, starts, missing, averageW: dailyW } = gather(circuits, supply, electronicThirdHarmonic);
+  const expected = lines.map((line) => ({ re: line.expectedW, im: line.expectedVar }));
+  const whole = expected.reduce(add, ZERO);
+  const expectedMissing = [...missing.running, ...missing.demand];
+  const surgeMissing = [...expectedMissing, ...missing.start];
+  const startsByLine = lazy(() =>
+    expected.map((total, line) => outstandingStarts(starts, total, seeLine(line))),
+  );
+  const pickupByLine = lazy(() => expected.map((total, line) => coldPickup(starts, total, seeLine(line))));
+  const totalStarts = lazy(() => outstandingStarts(starts, whole, seeWhole));
+  const totalColdPickup = lazy(() => coldPickup(starts, whole, seeWhole));
+  const largest = lazy(() => largestStartW(starts, whole.re));
   return {
     circuits,
-    connected: { knownPart: sums.connected, missing: missing.connected },
-    expected: { knownPart: sums.expected, missing: missing.expected },
-    harmonicVa: { knownPart: sums.harmonicVa, missing: missing.expected },
-    averageW: { knownPart: sums.averageW, missing: missing.average },
-    starts: {
-      knownPart: supply.lines.map((_, line) => startsOn(sums, (power) => power[line] ?? ZERO)),
-      missing: surgeMissing,
+    connected: {
+      knownPart: lines.map((line) => ({ re: line.connectedW, im: line.connectedVar })),
+      missing: missing.running,
     },
-    coldPickup: { knownPart: pickup.perLine, missing: surgeMissing },
-    totalStarts: startsOn(sums, sumOfLines),
-    totalColdPickup: pickup.total,
-    largestStartW: largestStartW(sums),
+    expected: { knownPart: expected, missing: expectedMissing },
+    harmonicVa: { knownPart: lines.map((line) => line.harmonicVa), missing: expectedMissing },
+    averageW: { knownPart: dailyW, missing: missing.average },
+    get starts() {
+      return { knownPart: startsByLine(), missing: surgeMissing };
+    },
+    get coldPickup() {
+      return { knownPart: pickupByLine(), missing: surgeMissing };
+    },
+    get totalStarts() {
+      return totalStarts();
+    },
+    get totalColdPickup() {
+      return totalColdPickup();
+    },
+    get largestStartW() {
+      return largest();
+    },
   };
 }

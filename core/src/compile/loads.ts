@@ -1,186 +1,104 @@
 import { type StartStep, startSteps } from '../codes/starts.ts';
+import type { Line } from '../design/quantities.ts';
 import type { Path } from '../design/problem.ts';
 import type { Circuit, Item } from '../design/schema.ts';
-import { add, type Complex, scale, subtract, ZERO } from '../network/complex.ts';
-import { lagging, shareOnLines } from '../network/phasors.ts';
-import { type Known, known, unknownAt } from '../design/known.ts';
+import type { Complex } from '../network/complex.ts';
+import { shareOnLines } from '../network/phasors.ts';
 import type { Supply } from './supply.ts';
 
-/** One stretch of a start, per line. */
-export interface CompiledStartStep {
-  readonly durationS: number;
-  /** What one of these adds to the expected peak of all, in W + j·var on each line: its start less its own expected share. */
-  readonly added: readonly Complex[];
-  /** What all of these take together while starting, on each line. */
-  readonly together: readonly Complex[];
-}
+/**
+ * How a load on some lines shows on each line: its apparent power times a factor. Sharing is linear, so each way of
+ * connecting is worked out once for a supply, and an item costs two multiplications a line.
+ */
+export type LineFactors = readonly Complex[];
 
-/** An item that starts, with what it does to each line. */
-export interface CompiledStart {
-  readonly label: string;
-  readonly path: Path;
-  readonly steps: readonly CompiledStartStep[];
-  /** All of them running, after their start. */
-  readonly running: readonly Complex[];
-  /** Their share of the expected peak. */
-  readonly expected: readonly Complex[];
-}
-
-/** What one item means electrically. A part that cannot be known says which fields it waits for. */
-export interface CompiledItem {
-  readonly connected: Known<readonly Complex[]>;
-  readonly expected: Known<readonly Complex[]>;
-  /** Third-harmonic apparent power on each line at the expected peak, VA. */
-  readonly harmonicVa: Known<readonly number[]>;
-  readonly averageW: Known<number>;
-  /** Undefined: known not to start. */
-  readonly start: Known<CompiledStart | undefined>;
-}
-
-function ownSteps(item: Item, path: Path): Known<readonly StartStep[]> {
-  if (item.startMultiple !== undefined) {
-    const missing: Path[] = [];
-    if (item.startDurationS === undefined) missing.push([...path, 'startDurationS']);
-    if (item.startPowerFactor === undefined) missing.push([...path, 'startPowerFactor']);
-    if (missing.length > 0) return unknownAt(...missing);
-    return known([
-      {
-        multiple: item.startMultiple,
-        durationS: item.startDurationS ?? 0,
-        powerFactor: item.startPowerFactor ?? 1,
-      },
-    ]);
-  }
-  return item.startClass === undefined
-    ? unknownAt([...path, 'startClass'])
-    : known(startSteps(item.startClass));
-}
-
-/** Compiles one item on the lines of its circuit. */
-export function compileItem(
-  circuit: Circuit,
-  item: Item,
-  on: readonly number[] | undefined,
-  supply: Supply,
-  electronicThirdHarmonic: number,
-): CompiledItem {
-  const path: Path = ['circuits', circuit.id, 'items', item.id];
-  const base: Path[] = [];
-  if (on === undefined) base.push(['circuits', circuit.id, 'lines']);
-  if (item.quantity === undefined) base.push([...path, 'quantity']);
-  if (item.runningW === undefined) base.push([...path, 'runningW']);
-  if (item.powerFactor === undefined) base.push([...path, 'powerFactor']);
-  const demandMissing: Path[] = item.demandFactor === undefined ? [[...path, 'demandFactor']] : [];
-  const averageW = averagePower(item, path);
-  if (on === undefined || base.length > 0) {
-    const missing = unknownAt(...base);
-    const expected = unknownAt(...base, ...demandMissing);
-    return {
-      connected: missing,
-      expected,
-      harmonicVa: expected,
-      averageW,
-      start: startless(item) ? known(undefined) : expected,
-    };
-  }
-  const quantity = item.quantity ?? 0;
-  const oneVa = (item.runningW ?? 0) / (item.powerFactor ?? 1);
-  const one = shareOnLines(lagging(oneVa, item.powerFactor ?? 1), on, supply.directions);
-  const connected = one.map((power) => scale(power, quantity));
-  if (item.demandFactor === undefined) {
-    const missing = unknownAt(...demandMissing);
-    return {
-      connected: known(connected),
-      expected: missing,
-      harmonicVa: missing,
-      averageW,
-      start: startless(item) ? known(undefined) : missing,
-    };
-  }
-  const demand = item.demandFactor;
-  const expected = connected.map((power) => scale(power, demand));
-  const third = item.startClass === 'electronic' ? electronicThirdHarmonic : 0;
-  const harmonicVa = expected.map((power) => third * Math.hypot(power.re, power.im));
-  return {
-    connected: known(connected),
-    expected: known(expected),
-    harmonicVa: known(harmonicVa),
-    averageW,
-    start: compileStart(
-      circuit,
-      item,
-      path,
-      { oneVa, one, on, quantity, demand, connected, expected },
-      supply,
-    ),
+/** Looks up the factors of a connection, made on first use. */
+export function factorFinder(supply: Supply): (lines: readonly Line[]) => LineFactors {
+  const made = new Map<string, LineFactors>();
+  return (lines) => {
+    const key = lines.join();
+    let factors = made.get(key);
+    if (factors === undefined) {
+      const on = lines.map((line) => supply.lines.indexOf(line));
+      factors = shareOnLines({ re: 1, im: 0 }, on, supply.directions);
+      made.set(key, factors);
+    }
+    return factors;
   };
 }
 
-/** An item known to be "steady" needs no other figure for its start: it has none. */
-function startless(item: Item): boolean {
-  return (
-    item.startMultiple === undefined &&
-    item.startClass !== undefined &&
-    startSteps(item.startClass).length === 0
-  );
-}
-
-function averagePower(item: Item, path: Path): Known<number> {
-  const missing: Path[] = [];
-  if (item.quantity === undefined) missing.push([...path, 'quantity']);
-  if (item.runningW === undefined) missing.push([...path, 'runningW']);
-  if (item.hoursPerDay === undefined) missing.push([...path, 'hoursPerDay']);
-  if (missing.length > 0) return unknownAt(...missing);
-  return known(((item.quantity ?? 0) * (item.runningW ?? 0) * (item.hoursPerDay ?? 0)) / 24);
-}
-
-interface Running {
+/** An item whose running load is known: one of them draws `oneW` and `oneVar`. */
+export interface RunningItem {
+  readonly circuit: Circuit;
+  readonly item: Item;
+  readonly factors: LineFactors;
   readonly oneVa: number;
-  readonly one: readonly Complex[];
-  readonly on: readonly number[];
+  readonly oneW: number;
+  readonly oneVar: number;
   readonly quantity: number;
-  readonly demand: number;
-  readonly connected: readonly Complex[];
-  readonly expected: readonly Complex[];
 }
 
-function compileStart(
+export const itemPath = (circuit: Circuit, item: Item): Path => ['circuits', circuit.id, 'items', item.id];
+
+/** The running load of an item, or undefined with the missing fields added to `missing`. */
+export function runningItem(
   circuit: Circuit,
   item: Item,
-  path: Path,
-  running: Running,
-  supply: Supply,
-): Known<CompiledStart | undefined> {
-  const steps = ownSteps(item, path);
-  if (!steps.known) return steps;
-  if (steps.value.length === 0) return known(undefined);
-  const ownExpected = running.one.map((power) => scale(power, running.demand));
-  const compiled = steps.value.map((step) => {
-    const power = shareOnLines(
-      lagging(running.oneVa * step.multiple, step.powerFactor),
-      running.on,
-      supply.directions,
-    );
-    return {
-      durationS: step.durationS,
-      added: power.map((one, line) => subtract(one, ownExpected[line] ?? ZERO)),
-      together: power.map((one) => scale(one, running.quantity)),
-    };
-  });
-  return known({
-    label: item.name === circuit.name ? item.name : `${item.name} (${circuit.name})`,
-    path,
-    steps: compiled,
-    running: running.connected,
-    expected: running.expected,
-  });
+  factorsOf: (lines: readonly Line[]) => LineFactors,
+  missing: Path[],
+): RunningItem | undefined {
+  const { quantity, runningW, powerFactor } = item;
+  if (
+    circuit.lines === undefined ||
+    quantity === undefined ||
+    runningW === undefined ||
+    powerFactor === undefined
+  ) {
+    const path = itemPath(circuit, item);
+    if (circuit.lines === undefined) missing.push(['circuits', circuit.id, 'lines']);
+    if (quantity === undefined) missing.push([...path, 'quantity']);
+    if (runningW === undefined) missing.push([...path, 'runningW']);
+    if (powerFactor === undefined) missing.push([...path, 'powerFactor']);
+    return undefined;
+  }
+  const oneVa = runningW / powerFactor;
+  const oneVar = oneVa * Math.sqrt(1 - powerFactor * powerFactor);
+  return { circuit, item, factors: factorsOf(circuit.lines), oneVa, oneW: runningW, oneVar, quantity };
 }
 
-/** Sums `parts` into `totals`, line by line, in place: `totals` belongs to the caller's own loop. */
-export function accumulate(totals: Complex[], parts: readonly Complex[]): void {
-  for (let line = 0; line < totals.length; line += 1) {
-    const part = parts[line];
-    const total = totals[line];
-    if (part !== undefined && total !== undefined) totals[line] = add(total, part);
+const NO_STEPS: readonly StartStep[] = [];
+
+/** The start of an item: its own figures, or those of its class. Undefined with the missing fields added to `missing`. */
+export function stepsOfStart(
+  circuit: Circuit,
+  item: Item,
+  missing: Path[],
+): readonly StartStep[] | undefined {
+  if (item.startMultiple === undefined) {
+    if (item.startClass !== undefined) return startSteps(item.startClass);
+    missing.push([...itemPath(circuit, item), 'startClass']);
+    return undefined;
   }
+  const { startMultiple, startDurationS, startPowerFactor } = item;
+  if (startDurationS !== undefined && startPowerFactor !== undefined) {
+    if (startDurationS === 0) return NO_STEPS;
+    return [{ multiple: startMultiple, durationS: startDurationS, powerFactor: startPowerFactor }];
+  }
+  const path = itemPath(circuit, item);
+  if (startDurationS === undefined) missing.push([...path, 'startDurationS']);
+  if (startPowerFactor === undefined) missing.push([...path, 'startPowerFactor']);
+  return undefined;
+}
+
+/** Average power of an item over the day, W; undefined with the missing fields added to `missing`. */
+export function averageW(circuit: Circuit, item: Item, missing: Path[]): number | undefined {
+  const { quantity, runningW, hoursPerDay } = item;
+  if (quantity !== undefined && runningW !== undefined && hoursPerDay !== undefined) {
+    return (quantity * runningW * hoursPerDay) / 24;
+  }
+  const path = itemPath(circuit, item);
+  if (quantity === undefined) missing.push([...path, 'quantity']);
+  if (runningW === undefined) missing.push([...path, 'runningW']);
+  if (hoursPerDay === undefined) missing.push([...path, 'hoursPerDay']);
+  return undefined;
 }

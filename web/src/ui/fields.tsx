@@ -1,16 +1,10 @@
 import type { Path, Problem } from '@bastion/core';
 import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
 import { fieldKey } from './fieldLinks.ts';
+import { readNumber } from './readNumber.ts';
 
 /** How long typing rests before it is taken over. Leaving the field or Enter takes it over at once. */
 const REST_MS = 600;
-
-/** Reads a number as people type it: comma or point, spaces between thousands. Undefined for text that is none. */
-export function readNumber(text: string): number | undefined {
-  const plain = text.replace(/\s/g, '').replace(',', '.');
-  if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(plain)) return undefined;
-  return Number(plain);
-}
 
 interface FieldProps {
   readonly label: string;

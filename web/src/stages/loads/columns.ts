@@ -8,7 +8,7 @@ import {
   SUPPLY_LINES,
   type SupplyKind,
 } from '@bastion/core';
-import { readNumber } from '../../ui/fields.tsx';
+import { readNumber } from '../../ui/readNumber.ts';
 import { put } from '../../state/put.ts';
 
 /** A row of the survey table: a circuit, or an item on it. */

@@ -2,7 +2,7 @@ import { DEFAULT_KEYS, type DefaultKey, DEFAULTS, formatNumber } from '@bastion/
 import { RotateCcw } from 'lucide-react';
 import { useState } from 'react';
 import { useJob, useOpenJob } from '../../state/job.ts';
-import { readNumber } from '../../ui/fields.tsx';
+import { readNumber } from '../../ui/readNumber.ts';
 
 function OverrideForm() {
   const change = useJob((store) => store.change);

@@ -1,6 +1,6 @@
 import { formatNumber, judgeReading, type ReadingSpec, type wire } from '@bastion/core';
 import { type SyntheticEvent, useId, useState } from 'react';
-import { readNumber } from '../../ui/fields.tsx';
+import { readNumber } from '../../ui/readNumber.ts';
 import { Gauge } from './Gauge.tsx';
 import { VerdictMark } from './VerdictMark.tsx';
 

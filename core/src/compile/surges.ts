@@ -1,0 +1,161 @@
+import type { StartStep } from '../codes/starts.ts';
+import type { Path } from '../design/problem.ts';
+import type { Complex } from '../network/complex.ts';
+import type { EnvelopeStep } from '../network/overload.ts';
+import { itemPath, type LineFactors, type RunningItem } from './loads.ts';
+
+/** A running item that starts, with its share of the expected peak. */
+export interface StartingItem {
+  readonly running: RunningItem;
+  readonly demand: number;
+  readonly steps: readonly StartStep[];
+  /** Its durations as text: starts of one pattern can be compared step by step. */
+  readonly pattern: string;
+}
+
+/** A stretch of a surge with the power behind its VA, so that the working can show it. */
+export interface SurgeStep extends EnvelopeStep {
+  readonly power: Complex;
+}
+
+/** One start on top of the others' expected peak, as one place sees it. */
+export interface StartOnLine {
+  readonly label: string;
+  readonly path: Path;
+  readonly steps: readonly SurgeStep[];
+}
+
+/** What one place sees of a load: its own line's factor, or the sum over the lines, which is the whole load. */
+export type Sight = (factors: LineFactors) => Complex;
+const WHOLE: Complex = { re: 1, im: 0 };
+export const seeLine =
+  (line: number): Sight =>
+  (factors) =>
+    factors[line] ?? { re: 0, im: 0 };
+export const seeWhole: Sight = () => WHOLE;
+
+/** Starting power of one: W and var at a step. */
+const startW = (start: StartingItem, step: StartStep): number =>
+  start.running.oneVa * step.multiple * step.powerFactor;
+const startVar = (start: StartingItem, step: StartStep): number =>
+  start.running.oneVa * step.multiple * Math.sqrt(1 - step.powerFactor * step.powerFactor);
+
+const surgeStep = (re: number, im: number, durationS: number): SurgeStep => ({
+  va: Math.hypot(re, im),
+  durationS,
+  power: { re, im },
+});
+
+interface Candidate {
+  readonly start: StartingItem;
+  readonly vas: readonly number[];
+}
+
+const outdoes = (a: Candidate, b: Candidate): boolean =>
+  a.vas.every((va, index) => va >= (b.vas[index] ?? 0));
+
+/** The power on top of everybody else's expected peak while one of an item starts. */
+function powerDuring(start: StartingItem, step: StartStep, total: Complex, factor: Complex): Complex {
+  const watts = startW(start, step) - start.running.oneW * start.demand;
+  const vars = startVar(start, step) - start.running.oneVar * start.demand;
+  return {
+    re: total.re + watts * factor.re - vars * factor.im,
+    im: total.im + watts * factor.im + vars * factor.re,
+  };
+}
+
+/** The starts that no other start of the same pattern outdoes, on top of the expected peak `total` of one place. */
+export function outstandingStarts(
+  starts: readonly StartingItem[],
+  total: Complex,
+  sight: Sight,
+): StartOnLine[] {
+  const byPattern = new Map<string, Candidate[]>();
+  for (const start of starts) {
+    const factor = sight(start.running.factors);
+    if (factor.re === 0 && factor.im === 0) continue;
+    const vas = start.steps.map((step) => {
+      const power = powerDuring(start, step, total, factor);
+      return Math.hypot(power.re, power.im);
+    });
+    const candidate = { start, vas };
+    const rivals = byPattern.get(start.pattern);
+    if (rivals === undefined) byPattern.set(start.pattern, [candidate]);
+    else if (!rivals.some((rival) => outdoes(rival, candidate))) {
+      byPattern.set(start.pattern, [...rivals.filter((rival) => !outdoes(candidate, rival)), candidate]);
+    }
+  }
+  return [...byPattern.values()].flat().map(({ start }) => ({
+    label: labelOf(start),
+    path: itemPath(start.running.circuit, start.running.item),
+    steps: start.steps.map((step) => {
+      const power = powerDuring(start, step, total, sight(start.running.factors));
+      return surgeStep(power.re, power.im, step.durationS);
+    }),
+  }));
+}
+
+/** The item, with its circuit where that tells more. */
+export function labelOf({ running: { item, circuit } }: StartingItem): string {
+  return item.name === circuit.name ? item.name : `${item.name} (${circuit.name})`;
+}
+
+/**
+ * Everything that starts, starts together at time 0, and then runs: diversity is lost after a long break, so starting
+ * items count in full and without their demand factor. Items that do not start stay at their expected peak.
+ * Changes at the same moment are added up first, so that only the distinct moments are sorted.
+ */
+export function coldPickup(starts: readonly StartingItem[], total: Complex, sight: Sight): SurgeStep[] {
+  let { re, im } = total;
+  const changes = new Map<number, { re: number; im: number }>();
+  for (const start of starts) {
+    const { running, steps, demand } = start;
+    const factor = sight(running.factors);
+    if (factor.re === 0 && factor.im === 0) continue;
+    let beforeW = running.oneW * demand;
+    let beforeVar = running.oneVar * demand;
+    let atS = 0;
+    for (let index = 0; index <= steps.length; index += 1) {
+      const step = steps[index];
+      const watts = step === undefined ? running.oneW : startW(start, step);
+      const vars = step === undefined ? running.oneVar : startVar(start, step);
+      const addedW = running.quantity * (watts - beforeW);
+      const addedVar = running.quantity * (vars - beforeVar);
+      const change = changes.get(atS) ?? { re: 0, im: 0 };
+      change.re += addedW * factor.re - addedVar * factor.im;
+      change.im += addedW * factor.im + addedVar * factor.re;
+      changes.set(atS, change);
+      beforeW = watts;
+      beforeVar = vars;
+      atS += step?.durationS ?? 0;
+    }
+  }
+  const moments = [...changes.keys()].sort((a, b) => a - b);
+  return moments.flatMap((atS, index) => {
+    const change = changes.get(atS);
+    re += change?.re ?? 0;
+    im += change?.im ?? 0;
+    const until = moments[index + 1];
+    return until === undefined ? [] : [surgeStep(re, im, until - atS)];
+  });
+}
+
+/** Largest real power of all lines together during any one start. */
+export interface LargestStart {
+  readonly watts: number;
+  readonly durationS: number;
+  readonly label: string;
+}
+
+export function largestStartW(starts: readonly StartingItem[], steadyW: number): LargestStart | undefined {
+  let largest: { start: StartingItem; step: StartStep; watts: number } | undefined;
+  for (const start of starts) {
+    for (const step of start.steps) {
+      const watts = steadyW + startW(start, step) - start.running.oneW * start.demand;
+      if (largest === undefined || watts > largest.watts) largest = { start, step, watts };
+    }
+  }
+  return largest === undefined
+    ? undefined
+    : { watts: largest.watts, durationS: largest.step.durationS, label: labelOf(largest.start) };
+}

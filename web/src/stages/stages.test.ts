@@ -1,0 +1,152 @@
+import {
+  emptyDesign,
+  judgeStep,
+  type ProcedureStep,
+  readDesign,
+  SAMPLE_TYPES,
+  type wire,
+} from '@bastion/core';
+import { produce } from 'immer';
+import { describe, expect, it } from 'vitest';
+import { readNumber } from '../ui/readNumber.ts';
+import {
+  addCircuitAfter,
+  addItemAfter,
+  deleteRow,
+  duplicateRow,
+  newCircuit,
+  newItem,
+} from './loads/rowEdits.ts';
+import { addUsualPartitions, lanesOf, moveCircuit } from './partitions/lanes.ts';
+import { addStack, setArrangement, setUnitCount } from './stack/stackEdits.ts';
+import { currentValues, earlierAttempts, stepVerdict } from './test/runView.ts';
+
+describe('reading numbers as people type them', () => {
+  it.each([
+    ['230', 230],
+    ['0,85', 0.85],
+    [' 1 200.5 ', 1200.5],
+    ['-12', -12],
+    ['.5', 0.5],
+    ['', undefined],
+    ['12 kW', undefined],
+    ['1,200.5', undefined],
+    ['1e3', undefined],
+    ['NaN', undefined],
+  ])('%j is %s', (text, value) => expect(readNumber(text)).toBe(value));
+});
+
+describe('building a job from nothing', () => {
+  const valid = (design: unknown): boolean => readDesign(design, SAMPLE_TYPES).ok;
+
+  it('keeps a valid document at every step, and puts what is new where a person expects it', () => {
+    const start = { ...emptyDesign('New'), site: { supply: 'three-phase' as const } };
+    const steps: ((draft: typeof start) => void)[] = [
+      (draft) => addCircuitAfter(draft, undefined, newCircuit()),
+      (draft) => {
+        const [circuit] = draft.circuits;
+        if (circuit !== undefined) addItemAfter(draft, { kind: 'circuit', circuit }, newItem());
+      },
+      (draft) => {
+        const [circuit] = draft.circuits;
+        if (circuit !== undefined) duplicateRow(draft, { kind: 'circuit', circuit });
+      },
+      addUsualPartitions,
+      addStack,
+      (draft) => {
+        const [stack] = draft.stacks;
+        if (stack === undefined) return;
+        setArrangement(stack, 'three-phase-from-single', ['L1', 'L2', 'L3']);
+        setUnitCount(stack, 6, ['L1', 'L2', 'L3']);
+      },
+    ];
+    const end = steps.reduce((design, step) => {
+      const next = produce(design, step);
+      expect(valid(next)).toBe(true);
+      return next;
+    }, start);
+    expect(end.circuits.map((circuit) => [circuit.name, circuit.items.length])).toEqual([
+      ['New circuit', 2],
+      ['New circuit (copy)', 2],
+    ]);
+    expect(end.partitions.map((partition) => partition.stackId)).toEqual([undefined, end.stacks[0]?.id]);
+    expect(end.stacks[0]?.units.map((unit) => unit.line)).toEqual(['L1', 'L1', 'L2', 'L2', 'L3', 'L3']);
+  });
+
+  it('leaves the lines that somebody chose when units are taken away', () => {
+    const stack = {
+      id: 's',
+      name: 'S',
+      units: [
+        { id: 'a', line: 'L3' as const },
+        { id: 'b', line: 'L1' as const },
+      ],
+    };
+    setUnitCount(stack, 1, ['L1', 'L2', 'L3']);
+    expect(stack.units).toEqual([{ id: 'a', line: 'L3' }]);
+  });
+
+  it('shows unplaced circuits first, and an undo of a move is a move back', () => {
+    const design = produce({ ...emptyDesign('New') }, (draft) => {
+      addCircuitAfter(draft, undefined, newCircuit());
+      addUsualPartitions(draft);
+    });
+    expect(lanesOf(design).map((lane) => lane.kind)).toEqual(['undecided', 'grid', 'backup']);
+    const moved = produce(design, (draft) =>
+      moveCircuit(draft, draft.circuits[0]?.id ?? '', draft.partitions[1]?.id),
+    );
+    expect(lanesOf(moved).map((lane) => [lane.kind, lane.circuits.length])).toEqual([
+      ['grid', 0],
+      ['backup', 1],
+    ]);
+    expect(produce(moved, (draft) => moveCircuit(draft, draft.circuits[0]?.id ?? '', undefined))).toEqual(
+      design,
+    );
+    const [circuit] = design.circuits;
+    expect(
+      circuit === undefined
+        ? []
+        : produce(design, (draft) => deleteRow(draft, { kind: 'circuit', circuit })).circuits,
+    ).toEqual([]);
+  });
+});
+
+describe('a run on the screen', () => {
+  const step: ProcedureStep = {
+    id: 's',
+    section: 'island',
+    title: '',
+    instructions: [],
+    cautions: [],
+    readings: [
+      {
+        id: 'v',
+        label: 'V',
+        unit: 'V',
+        kind: 'number',
+        instrument: '',
+        expected: { low: 216, high: 244 },
+        missing: [],
+      },
+    ],
+  };
+  const reading = (id: number, value: number, attempt: number): wire.Reading => ({
+    id,
+    stepId: 's',
+    readingId: 'v',
+    value,
+    attempt,
+    corrects: null,
+    note: '',
+    by: '',
+    at: '',
+  });
+
+  it('shows the latest correction of the latest attempt, and keeps the verdict of the earlier one', () => {
+    const readings = [reading(1, 2300, 1), reading(2, 200, 1), reading(3, 230, 2)];
+    expect(currentValues(step, readings).attempt).toBe(2);
+    expect(stepVerdict(step, readings)).toBe('within');
+    expect(earlierAttempts(step, readings)).toEqual([{ attempt: 1, verdict: 'outside' }]);
+    expect(judgeStep(step, new Map())).toBe('pending');
+  });
+});
