@@ -2,7 +2,7 @@ import tseslint from 'typescript-eslint';
 import reactHooks from 'eslint-plugin-react-hooks';
 
 export default tseslint.config(
-  { ignores: ['**/dist/**', '**/types/**', '.data/**', '.test/**', '**/*.generated.ts', '**/*.mjs', 'web/vite.config.ts', 'vitest.config.ts', 'journeys/playwright.config.ts'] },
+  { ignores: ['**/dist/**', '**/types/**', '.data/**', '.test/**', '**/*.generated.ts', '**/*.mjs', '.dependency-cruiser.cjs', 'web/vite.config.ts', 'vitest.config.ts', 'journeys/playwright.config.ts'] },
   ...tseslint.configs.strictTypeChecked,
   {
     languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },

@@ -1,0 +1,58 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page, test } from '@playwright/test';
+import { comeInAs } from './workbench.ts';
+
+const SCREENS = ['site', 'loads', 'partitions', 'stack', 'limits', 'test'] as const;
+const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
+
+async function expectNoBarriers(page: Page, screen: string): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(RULES).analyze();
+  const told = violations.map(
+    (one) =>
+      `${screen}: ${one.id}: ${one.help}: ${one.nodes
+        .map((node) => node.target.join(' '))
+        .slice(0, 3)
+        .join(', ')}`,
+  );
+  expect(told).toEqual([]);
+}
+
+for (const theme of ['light', 'dark'] as const) {
+  test(`every screen is free of known barriers in the ${theme} theme`, async ({ page }) => {
+    await page.addInitScript((wanted) => localStorage.setItem('bastion.theme', wanted), theme);
+    await page.goto('/');
+    await expect(page.getByRole('button', { name: /Continue as Dana/ })).toBeVisible();
+    await expectNoBarriers(page, 'sign-in');
+    await comeInAs(page, 'Dana');
+    await expectNoBarriers(page, 'jobs');
+    for (const screen of SCREENS) {
+      await page.goto(`/jobs/1/${screen}`);
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      await expect(page.locator('main h2').first()).toBeAttached();
+      await expectNoBarriers(page, screen);
+    }
+    await page.goto('/jobs/1/limits');
+    await page.getByRole('button', { name: /Cold pickup, Island/ }).click();
+    await expectNoBarriers(page, 'working');
+    await page.goto('/jobs/1/test');
+    await page.getByRole('button', { name: 'Start a run' }).click();
+    await page.getByRole('button', { name: /island with no load/ }).click();
+    await page.getByLabel('Transfer time').fill('99');
+    await page.getByLabel('Transfer time').press('Enter');
+    await expect(page.getByText('Outside what is expected')).toBeVisible();
+    await expectNoBarriers(page, 'test step');
+  });
+}
+
+test('field pages fit a phone: nothing is wider than the screen', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await comeInAs(page, 'Femi');
+  await page.goto('/jobs/1/test');
+  await page
+    .getByRole('button', { name: /Open run|Start a run/ })
+    .first()
+    .click();
+  await expect(page.getByRole('article')).toBeVisible();
+  const wide = await page.evaluate(() => document.documentElement.scrollWidth);
+  expect(wide).toBeLessThanOrEqual(390);
+});

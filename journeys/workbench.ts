@@ -1,0 +1,50 @@
+import { expect, type Locator, type Page } from '@playwright/test';
+
+/** Comes in as one of the demo people and sees the jobs. */
+export async function comeInAs(page: Page, name: string): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: new RegExp(`Continue as ${name}`) }).click();
+  await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible();
+}
+
+export async function openJob(page: Page, name: string): Promise<void> {
+  await page.getByRole('link', { name, exact: true }).click();
+  await expect(page.getByRole('heading', { level: 1, name })).toBeVisible();
+}
+
+export const goTo = (page: Page, stage: string): Promise<void> =>
+  page
+    .getByRole('navigation', { name: 'Stages' })
+    .getByRole('link', { name: new RegExp(stage) })
+    .click();
+
+/** Waits until what was typed is with the server. */
+export async function saved(page: Page): Promise<void> {
+  await expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
+}
+
+/** The cell of the survey table in the row with this name. */
+export function cell(page: Page, rowName: string, column: number): Locator {
+  return page
+    .getByRole('row')
+    .filter({ has: page.getByRole('rowheader', { name: rowName, exact: true }) })
+    .locator('td')
+    .nth(column);
+}
+
+/** Types into a cell the way a person does: go there, type, Enter. */
+export async function typeIn(page: Page, target: Locator, text: string): Promise<void> {
+  await target.click();
+  await page.keyboard.press('Enter');
+  const editor = target.locator('input');
+  await editor.fill(text);
+  await page.keyboard.press('Enter');
+}
+
+/** Picks from the list of a cell. */
+export async function pickIn(page: Page, target: Locator, value: string): Promise<void> {
+  await target.click();
+  await page.keyboard.press('Enter');
+  await target.locator('select').selectOption(value);
+  await page.keyboard.press('Enter');
+}
