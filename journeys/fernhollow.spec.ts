@@ -12,7 +12,7 @@ test('a designer finds and mends the trouble of Fernhollow, from site to limits'
   await openJob(page, JOB);
 
   await test.step('site: a hotter room derates the inverters', async () => {
-    const hottest = page.getByLabel('Hottest air at the equipment');
+    const hottest = page.getByLabel('Hottest air at the equipment', { exact: true });
     await hottest.fill('45');
     await hottest.press('Enter');
     await saved(page);
@@ -207,7 +207,7 @@ test('a design goes out as JSON and comes back the same, and what is not ours is
   await expect(page.getByText(/open it with a newer version/)).toBeVisible();
   await bring('back.json', first);
   await expect(page.getByText(/back.json was taken over/)).toBeVisible();
-  await expect(page.getByLabel('Hottest air at the equipment')).toHaveValue('42');
+  await expect(page.getByLabel('Hottest air at the equipment', { exact: true })).toHaveValue('42');
 
   const limits = await page.request.get('/api/jobs/3/limits.pdf');
   const text = execFileSync('pdftotext', ['-layout', '-', '-'], { input: await limits.body() }).toString();
@@ -228,7 +228,7 @@ test('two windows: the other’s change arrives, and a clash asks which value st
   await openJob(page, 'Tern Rock field station');
   const other = await context.newPage();
   await other.goto(page.url());
-  const altitude = (where: Page) => where.getByLabel('Altitude');
+  const altitude = (where: Page) => where.getByLabel('Altitude', { exact: true });
   await expect(altitude(other)).toHaveValue('35');
   await altitude(page).fill('50');
   await altitude(page).press('Enter');
@@ -258,11 +258,11 @@ test('what is typed without a connection is kept, also over a reload', async ({ 
   await comeInAs(page, 'Dana');
   await openJob(page, 'Fernhollow veterinary practice');
   await context.route('**/api/jobs/*/edits', (route) => route.abort());
-  await page.getByLabel('Altitude').fill('333');
-  await page.getByLabel('Altitude').press('Enter');
+  await page.getByLabel('Altitude', { exact: true }).fill('333');
+  await page.getByLabel('Altitude', { exact: true }).press('Enter');
   await expect(page.getByRole('status').filter({ hasText: 'Kept on this device' })).toBeVisible();
   await context.unroute('**/api/jobs/*/edits');
   await page.reload();
-  await expect(page.getByLabel('Altitude')).toHaveValue('333');
+  await expect(page.getByLabel('Altitude', { exact: true })).toHaveValue('333');
   await saved(page);
 });

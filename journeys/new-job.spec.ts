@@ -24,16 +24,16 @@ test('a new, empty job grows from the first circuit to a started test', async ({
       ['Coldest air at the equipment', '5'],
       ['Hours the backed-up load should last', '4'],
     ] as const) {
-      await page.getByLabel(label).fill(value);
-      await page.getByLabel(label).press('Enter');
+      await page.getByLabel(label, { exact: true }).fill(value);
+      await page.getByLabel(label, { exact: true }).press('Enter');
     }
-    await page.getByLabel('Frequency').selectOption('50 Hz');
-    await page.getByLabel('Code profile').selectOption('Metric (IEC)');
-    await page.getByLabel('Altitude').fill('minus ten');
-    await page.getByLabel('Altitude').press('Enter');
+    await page.getByLabel('Frequency', { exact: true }).selectOption('50 Hz');
+    await page.getByLabel('Code profile', { exact: true }).selectOption('Metric (IEC)');
+    await page.getByLabel('Altitude', { exact: true }).fill('minus ten');
+    await page.getByLabel('Altitude', { exact: true }).press('Enter');
     await expect(page.getByText('Not taken over: "minus ten" is not a number')).toBeVisible();
-    await page.getByLabel('Altitude').fill('10');
-    await page.getByLabel('Altitude').press('Enter');
+    await page.getByLabel('Altitude', { exact: true }).fill('10');
+    await page.getByLabel('Altitude', { exact: true }).press('Enter');
   });
 
   await test.step('loads, by keyboard', async () => {
@@ -57,12 +57,12 @@ test('a new, empty job grows from the first circuit to a started test', async ({
   await test.step('stack, then partitions', async () => {
     await goTo(page, 'Stack');
     await page.getByRole('button', { name: 'Add a stack' }).click();
-    await page.getByLabel('Inverter type').selectOption('Sample hybrid 3 kVA single-phase');
-    await page.getByLabel('Arrangement').selectOption('Parallel on one line');
+    await page.getByLabel('Inverter type', { exact: true }).selectOption('Sample hybrid 3 kVA single-phase');
+    await page.getByLabel('Arrangement', { exact: true }).selectOption('Parallel on one line');
     await page.getByLabel('Units', { exact: true }).fill('2');
     await page.getByLabel('Units', { exact: true }).press('Enter');
     await page.getByLabel('Battery', { exact: true }).selectOption('A battery bank');
-    await page.getByLabel('Battery type').selectOption('Sample 51.2 V 50 Ah wall module');
+    await page.getByLabel('Battery type', { exact: true }).selectOption('Sample 51.2 V 50 Ah wall module');
     for (const [label, value] of [
       ['Modules', '4'],
       ['Backup reserve', '50'],
@@ -123,7 +123,7 @@ test('a viewer looks at everything and changes nothing', async ({ page }) => {
   await expect(page.getByRole('button', { name: 'Start empty' })).toHaveCount(0);
   await page.getByRole('link', { name: 'Fernhollow veterinary practice' }).click();
   await expect(page.getByText('You may look at this design, not change it.')).toBeVisible();
-  await expect(page.getByLabel('Hottest air at the equipment')).toBeDisabled();
+  await expect(page.getByLabel('Hottest air at the equipment', { exact: true })).toBeDisabled();
   await goTo(page, 'Loads');
   await expect(page.getByRole('button', { name: 'Add circuit' })).toHaveCount(0);
   await cell(page, 'Fridge alarm', 3).click();

@@ -85,6 +85,12 @@ checkTable(loadContinuous, [
     value: 1327.9,
   },
   {
+    name: 'a three-line cabinet wrongly put on one line is credited with a third: 12000 / 3',
+    edit: (d) => void (stack1(d).inverterTypeId = 'hybrid-12k-3ph'),
+    state: 'within',
+    limit: 4000,
+  },
+  {
     name: 'no running power: unknown, and it is named',
     edit: (d) => forget(item1(d), 'runningW'),
     state: 'unknown',

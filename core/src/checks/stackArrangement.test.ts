@@ -33,6 +33,17 @@ checkTable(stackArrangement, [
     says: '2 are listed',
   },
   {
+    name: '230 V units on a 120 V site',
+    edit: (d) => void (d.site.lineVoltageV = 120),
+    state: 'over',
+    says: 'makes 230 V line to neutral and the site has 120 V',
+  },
+  {
+    name: '230 V units on 240 V are meant for it',
+    edit: (d) => void (d.site.lineVoltageV = 240),
+    state: 'within',
+  },
+  {
     name: 'not chosen',
     edit: (d) => forget(stack1(d), 'arrangement'),
     state: 'unknown',

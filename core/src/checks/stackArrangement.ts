@@ -15,6 +15,9 @@ const SERVES: Record<Arrangement, readonly SupplyKind[]> = {
   'three-phase-from-single': ['three-phase'],
 };
 
+/** How far the output of a type may be from the line voltage and still be meant for it: 230 V gear on 220 to 240 V. */
+const VOLTAGE_FIT = 0.1;
+
 /** Whether the arrangement is one the type allows, fits the supply, and has a number of units that makes sense. */
 export const stackArrangement: Check = {
   id: 'stack.arrangement',
@@ -39,8 +42,9 @@ export const stackArrangement: Check = {
           type: compiled.type,
           arrangement: field(compiled.stack.arrangement, 'stacks', compiled.stack.id, 'arrangement'),
           supply: field(site.supply, 'site', 'supply'),
+          lineVoltageV: context.installation.lineVoltageV,
         }),
-      ({ stack }, { type, arrangement, supply }) => {
+      ({ stack }, { type, arrangement, supply, lineVoltageV }) => {
         const reasons: string[] = [];
         if (!type.arrangements.includes(arrangement))
           reasons.push(`${type.name} does not allow this arrangement`);
@@ -50,6 +54,10 @@ export const stackArrangement: Check = {
           reasons.push(`one unit is meant, but ${stack.units.length} are listed`);
         if (arrangement === 'three-phase-from-single' && stack.units.length < 3)
           reasons.push(`three lines need at least three units, but ${stack.units.length} are listed`);
+        const madeV = type.nativeLines === 2 ? type.outputV / 2 : type.outputV;
+        if (Math.abs(madeV - lineVoltageV) > VOLTAGE_FIT * lineVoltageV) {
+          reasons.push(`the type makes ${madeV} V line to neutral and the site has ${lineVoltageV} V`);
+        }
         return {
           value: reasons.length,
           limit: 0,

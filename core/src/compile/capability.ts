@@ -47,6 +47,14 @@ const isPerLine = (arrangement: Arrangement): boolean =>
   arrangement === 'parallel-single-phase' ||
   arrangement === 'three-phase-from-single';
 
+/**
+ * Over how many lines one unit spreads its rating. Where type, arrangement and supply do not fit each other (which is a
+ * finding of its own), the larger number stands, so that no line is credited with more than a unit can give it.
+ */
+export function linesMadeBy(arrangement: Arrangement, type: InverterType, supplyLines: number): number {
+  return isPerLine(arrangement) ? type.nativeLines : Math.max(type.nativeLines, supplyLines);
+}
+
 function countOnLines(
   stack: Stack,
   arrangement: Arrangement,
@@ -95,7 +103,7 @@ export function capability(inputs: CapabilityInputs, lostUnitId?: string): Known
       ? unitsOnLine.reduce((sum, n) => sum + n, 0)
       : (unitsOnLine[0] ?? 0);
   const sharing = unitsOnLine.some((n) => n > 1) ? inputs.sharingTolerance : 0;
-  const linesMade = perLine ? 1 : supply.lines.length;
+  const linesMade = linesMadeBy(arrangement, type, supply.lines.length);
   const lineShare = (rated: number): number[] =>
     unitsOnLine.map(
       (n) => (((n * rated) / linesMade) * derating) / (1 + (n > 1 ? inputs.sharingTolerance : 0)),

@@ -18,7 +18,7 @@ export function ModeRibbon() {
       value={modeId}
       onValueChange={(value) => value !== '' && chooseMode(value)}
       aria-label="Operating mode"
-      className="flex overflow-x-auto"
+      className="relative flex overflow-x-auto"
     >
       {analysis.installation.modes.map((mode) => (
         <ToggleGroup.Item

@@ -32,7 +32,7 @@ export function StageRail({ jobId }: { readonly jobId: number }) {
   return (
     <nav
       aria-label="Stages"
-      className="no-print flex shrink-0 overflow-x-auto border-rule max-lg:border-b lg:w-40 lg:flex-col lg:border-r lg:py-2"
+      className="no-print relative flex shrink-0 overflow-x-auto border-rule max-lg:border-b lg:w-40 lg:flex-col lg:border-r lg:py-2"
     >
       {STAGES.map(({ key, label }, index) => {
         const count =

@@ -161,7 +161,12 @@ export function WorkingDrawer() {
               <X size={18} aria-hidden="true" />
             </Dialog.Close>
           </header>
-          <div className="flex-1 overflow-y-auto px-4 pb-6" tabIndex={0} role="region" aria-label="Working">
+          <div
+            className="working-links flex-1 overflow-y-auto px-4 pb-6"
+            tabIndex={0}
+            role="region"
+            aria-label="Working"
+          >
             <Dialog.Description className="py-3 text-[15px]">
               {sentenceOf(design, finding)}
             </Dialog.Description>

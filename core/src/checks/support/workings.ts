@@ -1,4 +1,4 @@
-import type { Capability } from '../../compile/capability.ts';
+import { type Capability, linesMadeBy } from '../../compile/capability.ts';
 import type { Board } from '../../compile/board.ts';
 import type { CompiledStack, Installation } from '../../compile/installation.ts';
 import type { InverterType } from '../../catalogue/schema.ts';
@@ -44,7 +44,7 @@ export function lineCapabilityStep(
 ): WorkingStep {
   const { stack } = compiled;
   const n = capability.unitsOnLine[line] ?? 0;
-  const made = perLineMade(type, installation);
+  const made = linesMadeBy(stack.arrangement ?? 'one-unit', type, capability.unitsOnLine.length);
   const value = (rated === 'VA' ? capability.perLineVa : capability.perLineW)[line] ?? 0;
   const shares = stack.arrangement === 'split-phase-autotransformer';
   const symbols = [
@@ -107,14 +107,6 @@ export function lineCapabilityStep(
     value,
     unit: rated,
   };
-}
-
-function perLineMade(type: InverterType, installation: Installation): number {
-  return type.nativeLines === 1
-    ? 1
-    : installation.supply.known
-      ? installation.supply.value.lines.length
-      : type.nativeLines;
 }
 
 /** How many typed figures a working lists before it says how many more there are. */

@@ -1,0 +1,80 @@
+// `npm run screenshots`: makes the pictures of docs/screenshots/ from a fresh sample world.
+import { mkdirSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { ensureBuilt } from './lib/build.mjs';
+import { checkNode, ensureChromium, ensurePackages } from './lib/packages.mjs';
+import { anyFreePort } from './lib/ports.mjs';
+import { root } from './lib/run.mjs';
+import { runMain } from './lib/sentence.mjs';
+
+const DESK = { width: 1280, height: 800 };
+const PHONE = { width: 390, height: 844 };
+
+const startTest = async (page) => {
+  await page.getByRole('button', { name: 'Start a run' }).click();
+  await page.getByRole('button', { name: /island with no load/ }).click();
+  for (const [label, value] of [
+    ['Transfer time', '9'],
+    ['Voltage L1 to neutral', '229'],
+    ['Voltage L2 to neutral', '247'],
+  ]) {
+    await page.getByLabel(label).fill(value);
+    await page.getByLabel(label).press('Enter');
+  }
+  await page.getByText('Outside what is expected').waitFor();
+};
+
+const VIEWS = [
+  { name: 'jobs', path: '/' },
+  { name: 'site', path: '/jobs/1/site' },
+  { name: 'loads', path: '/jobs/1/loads' },
+  { name: 'partitions', path: '/jobs/1/partitions' },
+  { name: 'stack', path: '/jobs/1/stack' },
+  { name: 'limits', path: '/jobs/1/limits' },
+  { name: 'limits-dark', path: '/jobs/3/limits', theme: 'dark' },
+  {
+    name: 'working',
+    path: '/jobs/1/limits',
+    act: (page) => page.getByRole('button', { name: /Largest start, Island/ }).click(),
+  },
+  { name: 'test', path: '/jobs/1/test', act: startTest },
+  { name: 'test-phone', path: '/jobs/1/test?run=1', size: PHONE },
+];
+
+await runMain(async () => {
+  checkNode();
+  ensurePackages();
+  const executablePath = ensureChromium();
+  ensureBuilt();
+  const { startDatabase } = await import('./lib/database.mjs');
+  const { startServer } = await import('./lib/server.mjs');
+  const { chromium } = await import('@playwright/test');
+  const scratch = join(root, '.test', 'screenshots');
+  rmSync(scratch, { recursive: true, force: true });
+  const folder = join(root, 'docs', 'screenshots');
+  mkdirSync(folder, { recursive: true });
+  const database = await startDatabase(scratch);
+  const server = await startServer({ port: await anyFreePort(), databaseUrl: database.url });
+  const browser = await chromium.launch({
+    executablePath,
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-quic'],
+  });
+  const page = await browser.newPage({ viewport: DESK });
+  await page.goto(server.address);
+  await page.getByRole('button', { name: /Continue as Dana/ }).click();
+  await page.getByRole('heading', { name: 'Jobs' }).waitFor();
+  for (const { name, path, theme = 'light', size = DESK, act } of VIEWS) {
+    await page.evaluate((wanted) => localStorage.setItem('bastion.theme', wanted), theme);
+    await page.setViewportSize(size);
+    await page.goto(server.address + path);
+    await page.locator('main h2, main tbody tr').first().waitFor();
+    await page.evaluate(() => document.fonts.ready);
+    await act?.(page);
+    // The last transition is over after this; nothing on these pages moves by itself.
+    await page.waitForTimeout(400);
+    await page.screenshot({ path: join(folder, `${name}.png`) });
+  }
+  await browser.close();
+  await server.stop();
+  await database.stop();
+});
