@@ -1,12 +1,12 @@
 import type { wire } from '@bastion/core';
 import { formatDistanceToNow } from 'date-fns';
-import { FilePlus, Upload } from 'lucide-react';
-import { type SyntheticEvent, useCallback, useEffect, useRef, useState } from 'react';
+import { FilePlus } from 'lucide-react';
+import { type SyntheticEvent, useCallback, useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, failureSentence } from '../api/client.ts';
 import { useSession } from '../state/session.ts';
 import { StateMark } from '../ui/StateMark.tsx';
-import { readDocumentFile } from '../state/documentFile.ts';
+import { DocumentFileButton } from '../ui/DocumentFileButton.tsx';
 
 function worstState(counts: wire.JobSummary['counts']): 'over' | 'unknown' | 'tight' | 'within' {
   if (counts.over > 0) return 'over';
@@ -46,19 +46,12 @@ function JobRow({ job }: { readonly job: wire.JobSummary }) {
 
 function NewJob({ onFail }: { readonly onFail: (message: string) => void }) {
   const [name, setName] = useState('');
-  const file = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const go = ({ id }: { id: number }): void => void navigate(`/jobs/${id}`);
   const create = (event: SyntheticEvent): void => {
     event.preventDefault();
     if (name.trim() === '') return;
     api.createJob(name.trim()).then(go, (error: unknown) => onFail(failureSentence(error)));
-  };
-  const bring = async (chosen: File | undefined): Promise<void> => {
-    if (chosen === undefined) return;
-    const read = await readDocumentFile(chosen);
-    if (!read.ok) onFail(read.message);
-    else await api.importJob(read.design).then(go, (error: unknown) => onFail(failureSentence(error)));
   };
   return (
     <form className="mt-4 flex flex-wrap items-end gap-2" onSubmit={create}>
@@ -74,20 +67,13 @@ function NewJob({ onFail }: { readonly onFail: (message: string) => void }) {
       <button type="submit" className="button" disabled={name.trim() === ''}>
         <FilePlus size={15} aria-hidden="true" /> Start empty
       </button>
-      <button type="button" className="button" onClick={() => file.current?.click()}>
-        <Upload size={15} aria-hidden="true" /> Start from a JSON file
-      </button>
-      <input
-        ref={file}
-        type="file"
-        accept=".json,application/json"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="JSON file for a new job"
-        onChange={(event) => {
-          void bring(event.target.files?.[0]);
-          event.target.value = '';
-        }}
+      <DocumentFileButton
+        label="Start from a JSON file"
+        chooserLabel="JSON file for a new job"
+        onDesign={(design) =>
+          void api.importJob(design).then(go, (error: unknown) => onFail(failureSentence(error)))
+        }
+        onFail={onFail}
       />
     </form>
   );

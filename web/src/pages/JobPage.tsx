@@ -1,9 +1,11 @@
-import { Download, Redo2, Undo2, Upload } from 'lucide-react';
-import { useEffect, useRef } from 'react';
+import type { Design } from '@bastion/core';
+import { Download, Redo2, Undo2 } from 'lucide-react';
+import { useEffect } from 'react';
 import { Link, Outlet, useParams } from 'react-router';
 import { api, failureSentence } from '../api/client.ts';
-import { downloadDesign, readDocumentFile } from '../state/documentFile.ts';
+import { downloadDesign } from '../state/documentFile.ts';
 import { useJob, useOpenJob } from '../state/job.ts';
+import { DocumentFileButton } from '../ui/DocumentFileButton.tsx';
 import { ConflictDialog } from '../ui/ConflictDialog.tsx';
 import { useFieldFromAddress } from '../ui/fieldLinks.ts';
 import { ModeRibbon } from '../ui/ModeRibbon.tsx';
@@ -16,18 +18,11 @@ function DocumentButtons() {
   const tell = useJob((store) => store.tell);
   const open = useJob((store) => store.open);
   const save = useJob((store) => store.save);
-  const file = useRef<HTMLInputElement>(null);
-  const bring = async (chosen: File | undefined): Promise<void> => {
-    if (chosen === undefined) return;
-    const read = await readDocumentFile(chosen);
-    if (!read.ok) {
-      tell(read.message);
-      return;
-    }
+  const bring = async (next: Design, fileName: string): Promise<void> => {
     try {
-      await api.replaceDocument(id, read.design);
+      await api.replaceDocument(id, next);
       await open(id);
-      tell(`${chosen.name} was taken over. The earlier design is kept as a revision.`);
+      tell(`${fileName} was taken over. The earlier design is kept as a revision.`);
     } catch (error) {
       tell(failureSentence(error));
     }
@@ -37,25 +32,13 @@ function DocumentButtons() {
       <button type="button" className="button button-quiet" onClick={() => downloadDesign(design)}>
         <Download size={15} aria-hidden="true" /> Export
       </button>
-      <button
-        type="button"
-        className="button button-quiet"
+      <DocumentFileButton
+        label="Import"
+        chooserLabel="JSON file to replace this design"
+        className="button-quiet"
         disabled={!canEdit || save.kind !== 'saved'}
-        onClick={() => file.current?.click()}
-      >
-        <Upload size={15} aria-hidden="true" /> Import
-      </button>
-      <input
-        ref={file}
-        type="file"
-        accept=".json,application/json"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="JSON file to replace this design"
-        onChange={(event) => {
-          void bring(event.target.files?.[0]);
-          event.target.value = '';
-        }}
+        onDesign={(next, fileName) => void bring(next, fileName)}
+        onFail={tell}
       />
     </>
   );
@@ -101,8 +84,8 @@ function Workspace() {
   }, [design.name]);
   return (
     <div className="flex h-full flex-col print:h-auto">
-      <div className="no-print flex flex-wrap items-center gap-x-2 border-b border-rule px-3">
-        <h1 className="mr-2 text-[15px]">{design.name}</h1>
+      <div className="no-print flex items-center gap-x-2 border-b border-rule px-3 sm:flex-wrap">
+        <h1 className="mr-2 min-w-0 truncate text-[15px]">{design.name}</h1>
         <SaveMark />
         {!canEdit && <span className="text-quiet">You may look at this design, not change it.</span>}
         <span className="flex-1" />

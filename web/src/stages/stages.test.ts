@@ -1,3 +1,4 @@
+import { commandOf, within } from './loads/gridKeys.ts';
 import {
   emptyDesign,
   judgeStep,
@@ -34,6 +35,44 @@ describe('reading numbers as people type them', () => {
     ['1e3', undefined],
     ['NaN', undefined],
   ])('%j is %s', (text, value) => expect(readNumber(text)).toBe(value));
+});
+
+describe('keys of the survey table', () => {
+  const size = { row: 10, column: 13 };
+  const press = (keys: string) => {
+    const parts = keys.split('+');
+    return {
+      key: parts.at(-1) ?? '',
+      ctrlKey: parts.includes('Ctrl'),
+      metaKey: false,
+      altKey: parts.includes('Alt'),
+      shiftKey: parts.includes('Shift'),
+    };
+  };
+  const at = { row: 4, column: 0 };
+
+  it.each([
+    ['ArrowDown', { kind: 'move', to: { row: 5, column: 0 } }],
+    ['ArrowLeft', { kind: 'move', to: { row: 4, column: 0 } }],
+    ['PageUp', { kind: 'move', to: { row: 0, column: 0 } }],
+    ['Ctrl+End', { kind: 'move', to: { row: 9, column: 12 } }],
+    ['Tab', { kind: 'move', to: { row: 4, column: 1 } }],
+    ['Shift+Tab', undefined],
+    ['Enter', { kind: 'edit', text: undefined }],
+    ['7', { kind: 'edit', text: '7' }],
+    ['Delete', { kind: 'clear' }],
+    ['Ctrl+Delete', { kind: 'delete' }],
+    ['Ctrl+d', { kind: 'duplicate' }],
+    ['Alt+Enter', { kind: 'add-item' }],
+    ['Alt+Shift+Enter', { kind: 'add-circuit' }],
+    ['Ctrl+z', undefined],
+    ['Escape', undefined],
+  ])('%s', (keys, command) => expect(commandOf(press(keys), at, size)).toEqual(command));
+
+  it('keeps the cell in hand inside a table that shrank', () => {
+    expect(within({ row: 99, column: -1 }, size)).toEqual({ row: 9, column: 0 });
+    expect(within({ row: 3, column: 3 }, { row: 0, column: 13 })).toEqual({ row: 0, column: 3 });
+  });
 });
 
 describe('building a job from nothing', () => {

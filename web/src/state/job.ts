@@ -123,7 +123,12 @@ export const useJob = create<JobStore>((set, get) => {
         saver = new Saver(
           {
             jobId,
-            onSaveState: (save) => set({ save }),
+            onSaveState: (save) =>
+              set(
+                save.kind === 'refused'
+                  ? { save, notice: `Not saved, and taken back on the screen: ${save.message}` }
+                  : { save },
+              ),
             onDocument: (design, revision) => {
               const { job: open } = get();
               if (open !== undefined) set({ job: analysed({ ...open, design, revision }) });

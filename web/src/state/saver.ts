@@ -125,9 +125,13 @@ export class Saver {
       if (!this.stopped) this.timer = setTimeout(() => void this.sendOne(batch), RETRY_MS);
       return;
     }
-    // The server will never take this batch; it stays on the device until the person has seen the sentence.
+    // The server will never take this batch: the person is told, and the screen goes back to what the server has.
     this.sending = undefined;
+    this.keep();
     this.host.onSaveState({ kind: 'refused', message });
+    void this.refresh().then(() => {
+      if (this.queue.length > 0) this.schedule(0);
+    });
   }
 
   /** Answers a conflict: with `mine`, what I typed is laid over the other's; with `theirs`, it is given up there. */

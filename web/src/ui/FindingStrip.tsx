@@ -33,7 +33,7 @@ export function FindingStrip({ finding, label, whisker }: FindingStripProps) {
   return (
     <button
       type="button"
-      className="grid min-h-6 w-full grid-cols-[5.6rem_minmax(4rem,1fr)_6.8rem] items-center gap-2 rounded-sm px-1 py-0.5 text-left hover:bg-ground"
+      className="grid min-h-6 w-full grid-cols-[5.2rem_minmax(3rem,1fr)_6.6rem] items-center gap-2 rounded-sm px-1 py-0.5 text-left hover:bg-ground"
       onClick={() => open(finding)}
       title={sentenceOf(design, finding)}
       aria-label={`${checkById(finding.check).title}, ${sentenceOf(design, finding)} Show the working.`}

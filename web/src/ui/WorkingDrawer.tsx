@@ -46,8 +46,8 @@ function StepView({
         <tbody>
           {step.symbols.map((one) => (
             <tr key={one.symbol}>
-              <td className="pr-2 align-top font-mono">{one.symbol}</td>
-              <td className="pr-2">
+              <td className="pr-2 align-baseline font-mono">{one.symbol}</td>
+              <td className="pr-2 align-baseline">
                 {one.path === undefined ? (
                   one.meaning
                 ) : (
@@ -56,7 +56,7 @@ function StepView({
                   </Link>
                 )}
               </td>
-              <td className="text-right align-top whitespace-nowrap">
+              <td className="text-right align-baseline whitespace-nowrap">
                 {formatNumber(one.value)} <span className="text-quiet">{one.unit}</span>
               </td>
             </tr>
@@ -82,7 +82,7 @@ function Inputs({
       <h3 className="font-semibold">What was typed</h3>
       <ul className="mt-1 text-[13px]">
         {working.inputs.map((input) => (
-          <li key={input.path.join('/')} className="flex justify-between gap-3">
+          <li key={input.path.join('/')} className="flex items-baseline justify-between gap-3">
             <Link to={fieldHref(jobId, input.path)} onClick={onGo}>
               {input.label}
             </Link>

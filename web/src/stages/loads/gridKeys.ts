@@ -1,0 +1,76 @@
+/** A cell by its place on the screen. */
+export interface Place {
+  readonly row: number;
+  readonly column: number;
+}
+
+/** What a key asks of the table. */
+export type GridCommand =
+  | { readonly kind: 'move'; readonly to: Place }
+  | { readonly kind: 'edit'; readonly text: string | undefined }
+  | { readonly kind: 'clear' | 'add-item' | 'add-circuit' | 'duplicate' | 'delete' };
+
+/** The part of a keyboard event that matters here. */
+export interface KeyPress {
+  readonly key: string;
+  readonly ctrlKey: boolean;
+  readonly metaKey: boolean;
+  readonly altKey: boolean;
+  readonly shiftKey: boolean;
+}
+
+/** How far a page is. */
+const PAGE_ROWS = 15;
+
+/** The place nearest to the wanted one that is in the table. */
+export function within(place: Place, size: Place): Place {
+  const into = (value: number, count: number): number => Math.min(Math.max(value, 0), Math.max(count - 1, 0));
+  return { row: into(place.row, size.row), column: into(place.column, size.column) };
+}
+
+function moveOf(
+  { key, ctrlKey, shiftKey }: KeyPress,
+  { row, column }: Place,
+  size: Place,
+): Place | undefined {
+  switch (key) {
+    case 'ArrowUp':
+      return { row: row - 1, column };
+    case 'ArrowDown':
+      return { row: row + 1, column };
+    case 'ArrowLeft':
+      return { row, column: column - 1 };
+    case 'ArrowRight':
+      return { row, column: column + 1 };
+    case 'Tab': {
+      // Off the end of the table the key does what it does elsewhere: it leaves.
+      const next = column + (shiftKey ? -1 : 1);
+      return next < 0 || next >= size.column ? undefined : { row, column: next };
+    }
+    case 'Home':
+      return { row: ctrlKey ? 0 : row, column: 0 };
+    case 'End':
+      return { row: ctrlKey ? size.row - 1 : row, column: size.column - 1 };
+    case 'PageUp':
+      return { row: row - PAGE_ROWS, column };
+    case 'PageDown':
+      return { row: row + PAGE_ROWS, column };
+    default:
+      return undefined;
+  }
+}
+
+/** What a key asks of the table when a cell, not an editor, has the keyboard. Undefined: nothing of ours. */
+export function commandOf(press: KeyPress, place: Place, size: Place): GridCommand | undefined {
+  const { key, altKey, shiftKey } = press;
+  const control = press.ctrlKey || press.metaKey;
+  if (altKey && key === 'Enter') return { kind: shiftKey ? 'add-circuit' : 'add-item' };
+  if (control && key.toLowerCase() === 'd') return { kind: 'duplicate' };
+  if (control && key === 'Delete') return { kind: 'delete' };
+  const to = moveOf(press, place, size);
+  if (to !== undefined) return { kind: 'move', to: within(to, size) };
+  if (control || altKey) return undefined;
+  if (key === 'Delete' || key === 'Backspace') return { kind: 'clear' };
+  if (key === 'Enter' || key === 'F2') return { kind: 'edit', text: undefined };
+  return key.length === 1 ? { kind: 'edit', text: key } : undefined;
+}
