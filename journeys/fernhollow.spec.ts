@@ -49,6 +49,21 @@ test('a designer finds and mends the trouble of Fernhollow, from site to limits'
     await expect(page.getByRole('rowheader', { name: 'Autoclave (copy)' })).toHaveCount(0);
   });
 
+  await test.step('loads: cells come in from a spreadsheet, and go again with undo', async () => {
+    await cell(page, 'Blood analyser', 2).click();
+    await page.evaluate(() => {
+      const clipboardData = new DataTransfer();
+      clipboardData.setData('text/plain', '3\t500\t0.95');
+      document.activeElement?.dispatchEvent(
+        new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }),
+      );
+    });
+    await expect(cell(page, 'Blood analyser', 3)).toHaveText('500');
+    await expect(cell(page, 'Blood analyser', 4)).toHaveText('0.95');
+    await page.keyboard.press('Control+z');
+    await expect(cell(page, 'Blood analyser', 3)).toHaveText('450');
+  });
+
   await test.step('partitions: the strips move while circuits are dragged and pushed by keyboard', async () => {
     await goTo(page, 'Partitions');
     const largestL1 = headroom(page)

@@ -8,7 +8,7 @@ import { lineInputs, symbol } from './support/workings.ts';
 /** Imbalance of the backed-up lines against the limit of the inverter type. */
 export const balanceLines: Check = {
   id: 'balance.lines',
-  title: 'Imbalance between lines',
+  title: 'Imbalance',
   family: 'balance',
   modes: ['island', 'unit-lost'],
   sentences: {

@@ -1,3 +1,5 @@
+import { pasteBlock, readBlock } from './loads/paste.ts';
+import type { Row } from './loads/columns.ts';
 import { commandOf, within } from './loads/gridKeys.ts';
 import {
   emptyDesign,
@@ -72,6 +74,51 @@ describe('keys of the survey table', () => {
   it('keeps the cell in hand inside a table that shrank', () => {
     expect(within({ row: 99, column: -1 }, size)).toEqual({ row: 9, column: 0 });
     expect(within({ row: 3, column: 3 }, { row: 0, column: 13 })).toEqual({ row: 0, column: 3 });
+  });
+});
+
+describe('pasting from a spreadsheet', () => {
+  const start = produce(emptyDesign('New'), (draft) => addCircuitAfter(draft, undefined, newCircuit()));
+  const [circuit] = start.circuits;
+  const [item] = circuit?.items ?? [];
+  if (circuit === undefined || item === undefined) throw new Error('A new circuit has an item.');
+  const rows: Row[] = [
+    { kind: 'circuit', circuit },
+    { kind: 'item', circuit, item },
+  ];
+
+  it('lays the block over the rows and adds items for the lines past the end', () => {
+    const block = readBlock('Fridge\t\t2\t150\t0,85\r\n"Lamp ""A"""\t\t4\t9\t0.9\r\n');
+    const pasted = pasteBlock(start, rows, { row: 1, column: 0 }, block);
+    const items = pasted.ok ? pasted.design.circuits[0]?.items.map(({ id: _id, ...rest }) => rest) : [];
+    expect(items).toEqual([
+      { name: 'Fridge', quantity: 2, runningW: 150, powerFactor: 0.85, demandFactor: 1 },
+      { name: 'Lamp "A"', quantity: 4, runningW: 9, powerFactor: 0.9, demandFactor: 1 },
+    ]);
+  });
+
+  it.each([
+    {
+      name: 'text in a number',
+      text: '100\nmuch',
+      at: { row: 1, column: 3 },
+      says: 'Line 2: Each: "much" is not a number.',
+    },
+    {
+      name: 'watts on a circuit',
+      text: '100',
+      at: { row: 0, column: 3 },
+      says: 'Line 1: a circuit has no "Each" to take "100"',
+    },
+    {
+      name: 'a page of lines',
+      text: '1\n'.repeat(2500),
+      at: { row: 1, column: 3 },
+      says: '2500 lines are more than 2000',
+    },
+  ])('takes nothing over for $name, and names the line', ({ text, at, says }) => {
+    const pasted = pasteBlock(start, rows, at, readBlock(text));
+    expect(pasted.ok ? '' : pasted.message).toContain(says);
   });
 });
 

@@ -10,6 +10,7 @@ const SHORTCUTS: readonly (readonly [string, string])[] = [
   ['Alt Shift Enter', 'Loads: add a circuit below'],
   ['Ctrl D', 'Loads: duplicate the row'],
   ['Ctrl Delete', 'Loads: delete the row'],
+  ['Ctrl V', 'Loads: paste cells from a spreadsheet, from the cell in hand on'],
   ['← →', 'Partitions: move the circuit to the board beside'],
   ['1 2 3', 'Partitions: put a one-line circuit on L1, L2 or L3'],
   ['?', 'This list'],

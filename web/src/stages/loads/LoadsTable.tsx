@@ -60,13 +60,19 @@ function Head() {
 /** The survey table: moves, edits, adds, copies and deletes by keyboard; every change can be undone. */
 export function LoadsTable() {
   const { design, canEdit } = useOpenJob();
-  const { rows, place, startText, goTo, edit, onDone, run, onKeyDown } = useLoadsGrid();
+  const { rows, place, startText, goTo, edit, onDone, run, onPaste, onKeyDown } = useLoadsGrid();
   const largestVa = useMemo(() => Math.max(0, ...rows.map((row) => expectedVa(row) ?? 0)), [rows]);
   return (
     <>
       {canEdit && <Toolbar onRun={run} />}
       <div className="sheet max-h-[calc(100dvh-220px)] overflow-auto print:max-h-none">
-        <table role="grid" aria-label="Circuits and items" className="grid-table" onKeyDown={onKeyDown}>
+        <table
+          role="grid"
+          aria-label="Circuits and items"
+          className="grid-table"
+          onKeyDown={onKeyDown}
+          onPaste={onPaste}
+        >
           <Head />
           <tbody>
             {rows.map((row, index) => (

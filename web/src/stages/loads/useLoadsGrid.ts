@@ -1,5 +1,5 @@
-import type { Design } from '@bastion/core';
-import { type KeyboardEvent, useCallback, useMemo, useState } from 'react';
+import { counted, type Design, formatPath } from '@bastion/core';
+import { type ClipboardEvent, type KeyboardEvent, useCallback, useMemo, useState } from 'react';
 import { useJob, useOpenJob } from '../../state/job.ts';
 import { applies, type Column, COLUMNS, type Row } from './columns.ts';
 import { commandOf, type GridCommand, type Place, within } from './gridKeys.ts';
@@ -12,6 +12,7 @@ import {
   newItem,
   targetOf,
 } from './rowEdits.ts';
+import { pasteBlock, readBlock } from './paste.ts';
 import type { Then } from './RowView.tsx';
 
 const rowsOf = (design: Design): Row[] =>
@@ -54,6 +55,7 @@ function useTake(): (row: Row, column: Column, text: string) => void {
 export function useLoadsGrid() {
   const { design, canEdit } = useOpenJob();
   const change = useJob((store) => store.change);
+  const tell = useJob((store) => store.tell);
   const take = useTake();
   const rows = useMemo(() => rowsOf(design), [design]);
   const size = useMemo((): Place => ({ row: rows.length, column: COLUMNS.length }), [rows.length]);
@@ -107,6 +109,21 @@ export function useLoadsGrid() {
     else if (column !== undefined && applies(column, here)) take(here, column, '');
   };
 
+  const onPaste = (event: ClipboardEvent): void => {
+    if (startText !== undefined || !canEdit || here === undefined) return;
+    event.preventDefault();
+    const pasted = pasteBlock(design, rows, place, readBlock(event.clipboardData.getData('text/plain')));
+    if (!pasted.ok) {
+      tell(pasted.message);
+      return;
+    }
+    const [problem] = change(
+      `Paste ${counted(pasted.lines, 'line')}`,
+      (draft) => void Object.assign(draft, pasted.design),
+    );
+    if (problem !== undefined) tell(`Nothing was pasted: ${formatPath(problem.path)} ${problem.message}`);
+  };
+
   const onKeyDown = (event: KeyboardEvent): void => {
     if (startText !== undefined) return;
     const command = commandOf(event, place, size);
@@ -117,5 +134,5 @@ export function useLoadsGrid() {
     else run(command);
   };
 
-  return { rows, place, startText, goTo, edit, onDone, run, onKeyDown };
+  return { rows, place, startText, goTo, edit, onDone, run, onPaste, onKeyDown };
 }

@@ -111,7 +111,7 @@ function InverterFields({ stack }: { readonly stack: Stack }) {
 /** What a person decides about a stack; all of it at the edge of the picture. */
 export function StackForm({ stack }: { readonly stack: Stack }) {
   return (
-    <div className="grid grid-cols-2 gap-x-4 gap-y-1.5 xl:grid-cols-1">
+    <div className="grid grid-cols-2 gap-x-4 gap-y-1.5 lg:grid-cols-1">
       <InverterFields stack={stack} />
       <BankForm stack={stack} />
     </div>

@@ -68,8 +68,8 @@ export function StackStage() {
     );
   }
   return (
-    <div className="grid items-start gap-4 xl:grid-cols-[220px_minmax(0,1fr)_300px]">
-      <div className="sheet p-3">
+    <div className="grid items-start gap-4 lg:grid-cols-[220px_minmax(0,1fr)] xl:grid-cols-[220px_minmax(0,1fr)_300px]">
+      <div className="sheet p-3 max-lg:order-2 max-xl:row-span-2">
         {design.stacks.map((stack) => (
           <div key={stack.id} className="mb-4">
             <h2 className="mb-1">{stack.name}: choices</h2>
