@@ -187,8 +187,11 @@ function applyOne(document: Json, edit: Edit): Json {
   }
 }
 
-/** Applies edits in order. Either all of them apply, or the document is untouched and the reason is returned. */
-export function applyEdits<T extends object>(document: T, edits: readonly Edit[]): Result<T> {
+/**
+ * Applies edits in order. Either all of them apply, or the document is untouched and the reason is returned. What comes out
+ * is whatever the edits make of it: it is a design only once it has been read (`readDesign`).
+ */
+export function applyEdits(document: object, edits: readonly Edit[]): Result<unknown> {
   let current = document as Json;
   for (const edit of edits) {
     try {
@@ -198,7 +201,7 @@ export function applyEdits<T extends object>(document: T, edits: readonly Edit[]
       return { ok: false, problems: [{ path: edit.path, message: error.message }] };
     }
   }
-  return { ok: true, value: current as unknown as T };
+  return { ok: true, value: current };
 }
 
 function invertOne(edit: Edit): Edit {

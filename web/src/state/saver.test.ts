@@ -5,6 +5,8 @@ import {
   diff,
   type Edit,
   emptyDesign,
+  readDesign,
+  SAMPLE_TYPES,
   type wire,
 } from '@bastion/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
@@ -45,8 +47,9 @@ class FakeServer {
 
   take(edits: Edit[]): void {
     const result = applyEdits(this.design, edits);
-    if (!result.ok) throw new Error(result.problems[0]?.message);
-    this.design = result.value;
+    const read = result.ok ? readDesign(result.value, SAMPLE_TYPES) : result;
+    if (!read.ok) throw new Error(read.problems[0]?.message);
+    this.design = read.value;
     this.revision += 1;
     this.log.push({ edits, revision: this.revision });
   }

@@ -1,21 +1,16 @@
-import {
-  applyEdits,
-  type Conflict,
-  type Design,
-  type Edit,
-  readDesign,
-  SAMPLE_TYPES,
-  type wire,
-} from '@bastion/core';
+import { applyEdits, type Design, type Edit, readDesign, SAMPLE_TYPES, type wire } from '@bastion/core';
 import { api, RequestFailed } from '../api/client.ts';
 import { newBatch, readOutbox, writeOutbox } from './outbox.ts';
+
+/** A place that two people changed, as the server tells it. */
+type ServerConflict = NonNullable<wire.Refusal['conflicts']>[number];
 
 export type SaveState =
   | { readonly kind: 'saved' }
   | { readonly kind: 'saving' }
   | { readonly kind: 'offline'; readonly message: string }
   | { readonly kind: 'refused'; readonly message: string }
-  | { readonly kind: 'conflict'; readonly conflicts: readonly Conflict[] };
+  | { readonly kind: 'conflict'; readonly conflicts: readonly ServerConflict[] };
 
 /** What the saver needs of its surroundings: where the design is, and who is told. */
 export interface SaverHost {
@@ -37,7 +32,7 @@ export class Saver {
   private queue: Edit[] = [];
   private sending: wire.EditBatch | undefined;
   private timer: ReturnType<typeof setTimeout> | undefined;
-  private held: { conflicts: Conflict[]; server: Design; revision: number } | undefined;
+  private held: { conflicts: readonly ServerConflict[]; server: Design; revision: number } | undefined;
   private stopped = false;
 
   private readonly host: SaverHost;
@@ -109,7 +104,7 @@ export class Saver {
       if (server.ok) {
         this.queue = [...batch.patches, ...this.queue];
         this.sending = undefined;
-        const conflicts = (refusal.conflicts ?? []) as Conflict[];
+        const conflicts = refusal.conflicts ?? [];
         this.held = { conflicts, server: server.value, revision: refusal.revision ?? batch.baseRevision };
         this.keep();
         this.host.onSaveState({ kind: 'conflict', conflicts });
@@ -162,8 +157,9 @@ export class Saver {
     const server = readDesign(job.document, SAMPLE_TYPES);
     if (!server.ok || this.stopped) return;
     const laid = applyEdits(server.value, this.queue);
+    const checked = laid.ok ? readDesign(laid.value, SAMPLE_TYPES) : laid;
     this.revision = job.revision;
-    if (laid.ok) this.host.onDocument(laid.value, job.revision);
+    if (checked.ok) this.host.onDocument(checked.value, job.revision);
   }
 }
 
