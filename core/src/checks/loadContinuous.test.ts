@@ -91,6 +91,14 @@ checkTable(loadContinuous, [
     limit: 4000,
   },
   {
+    name: 'a circuit with nothing listed on it is not known, not nothing',
+    edit: (d) =>
+      void d.circuits.push({ id: 'c2', name: 'Spare', lines: ['L1'], partitionId: 'b', items: [] }),
+    state: 'unknown',
+    missing: 'circuits/c2/items',
+    says: 'what hangs on it of Spare',
+  },
+  {
     name: 'no running power: unknown, and it is named',
     edit: (d) => forget(item1(d), 'runningW'),
     state: 'unknown',

@@ -22,6 +22,7 @@ export const loadInterruption: Check = {
       let shortest: { ms: number; label: string; path: Path } | undefined;
       let count = 0;
       for (const circuit of board.circuits) {
+        if (circuit.items.length === 0) missing.push(['circuits', circuit.id, 'items']);
         for (const item of circuit.items) {
           const path = ['circuits', circuit.id, 'items', item.id, 'longestInterruptionMs'];
           const ms = item.longestInterruptionMs;

@@ -93,6 +93,12 @@ function gather(circuits: readonly Circuit[], supply: Supply, electronicThirdHar
   };
   const { missing } = sums;
   for (const circuit of circuits) {
+    if (circuit.items.length === 0) {
+      // A circuit on which nothing is listed has not been surveyed: its load is not known, not nothing.
+      const place = ['circuits', circuit.id, 'items'];
+      missing.running.push(place);
+      missing.average.push(place);
+    }
     for (const item of circuit.items) {
       sums.averageW += averageW(circuit, item, missing.average) ?? 0;
       const running = runningItem(circuit, item, factorsOf, missing.running);

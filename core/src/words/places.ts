@@ -17,6 +17,7 @@ const FIELDS: Readonly<Record<string, string>> = {
   altitudeM: 'altitude',
   targetAutonomyH: 'hours to last',
   lines: 'line(s)',
+  items: 'what hangs on it',
   partitionId: 'partition',
   quantity: 'quantity',
   runningW: 'running power',

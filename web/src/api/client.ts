@@ -15,7 +15,7 @@ export class RequestFailed extends Error {
 
 const OFFLINE: wire.Refusal = {
   code: 'OFFLINE',
-  message: 'The server cannot be reached. What you typed is kept on this device.',
+  message: 'The server cannot be reached.',
 };
 
 async function send(method: string, path: string, body?: unknown): Promise<unknown> {

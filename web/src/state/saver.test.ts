@@ -186,6 +186,29 @@ describe('saving as it is typed', () => {
     expect([states.at(-1), server.design.site]).toEqual(['saved', { altitudeM: 1, lowestC: -5 }]);
   });
 
+  it('sends what is still gathered when the window is left, and leaves the next visit’s outbox alone', async () => {
+    type((draft) => void (draft.site.altitudeM = 2));
+    saver.stop();
+    const [own] = readOutbox(JOB);
+    if (own === undefined) throw new Error('Nothing was kept.');
+    const next = { ...own, editId: 'of-the-next-visit' };
+    localStorage.setItem(`bastion.outbox.${JOB}`, JSON.stringify([own, next]));
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(server.design.site.altitudeM).toBe(2);
+    expect(readOutbox(JOB)).toEqual([next]);
+  });
+
+  it.each(['OFFLINE', 'INTERNAL', 'SIGN_IN_NEEDED'])(
+    'keeps the outbox of an earlier visit at %s',
+    async (code) => {
+      type((draft) => void (draft.site.altitudeM = 2));
+      const kept = readOutbox(JOB);
+      vi.mocked(api.edit).mockRejectedValueOnce(new RequestFailed(0, { code, message: 'later' }));
+      await expect(resendOutbox(JOB)).rejects.toThrow('later');
+      expect(readOutbox(JOB)).toEqual(kept);
+    },
+  );
+
   it('hears of a revision made elsewhere while nothing is unsaved', async () => {
     somebodyElse((draft) => void (draft.name = 'Renamed'));
     await saver.heard(2);

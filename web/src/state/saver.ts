@@ -20,6 +20,12 @@ export interface SaverHost {
   readonly onDocument: (design: Design, revision: number) => void;
 }
 
+/** Failures that pass by themselves; signed out is one: after signing in again the batch goes through. */
+function isTemporary(error: unknown): boolean {
+  if (!(error instanceof RequestFailed)) return true;
+  return ['OFFLINE', 'INTERNAL', 'SIGN_IN_NEEDED'].includes(error.refusal.code);
+}
+
 const GATHER_MS = 250;
 const RETRY_MS = 4000;
 
@@ -58,9 +64,11 @@ export class Saver {
     if (revision > this.revision && this.isIdle) await this.refresh();
   }
 
+  /** The window is left: what is still gathered goes out now, and what fails stays on the device for the next visit. */
   stop(): void {
-    this.stopped = true;
     clearTimeout(this.timer);
+    if (this.held === undefined) void this.flush();
+    this.stopped = true;
   }
 
   private keep(): void {
@@ -86,6 +94,12 @@ export class Saver {
     try {
       const { revision } = await api.edit(this.host.jobId, batch);
       const othersCameBetween = revision > batch.baseRevision + 1;
+      if (this.stopped) {
+        // The job may be open again with a saver of its own: only this batch is taken off the device.
+        const rest = readOutbox(this.host.jobId).filter((kept) => kept.editId !== batch.editId);
+        writeOutbox(this.host.jobId, rest);
+        return;
+      }
       this.sending = undefined;
       this.revision = revision;
       this.keep();
@@ -98,6 +112,7 @@ export class Saver {
   }
 
   private failed(batch: wire.EditBatch, error: unknown): void {
+    if (this.stopped) return;
     const refusal = error instanceof RequestFailed ? error.refusal : undefined;
     if (refusal?.code === 'EDIT_CONFLICT') {
       const server = readDesign(refusal.document, SAMPLE_TYPES);
@@ -111,13 +126,10 @@ export class Saver {
         return;
       }
     }
-    const code = refusal?.code ?? 'INTERNAL';
-    // Signed out elsewhere is temporary too: after signing in again, the batch goes through.
-    const temporary = code === 'OFFLINE' || code === 'INTERNAL' || code === 'SIGN_IN_NEEDED';
     const message = error instanceof Error ? error.message : 'Saving failed.';
-    if (temporary) {
+    if (isTemporary(error)) {
       this.host.onSaveState({ kind: 'offline', message });
-      if (!this.stopped) this.timer = setTimeout(() => void this.sendOne(batch), RETRY_MS);
+      this.timer = setTimeout(() => void this.sendOne(batch), RETRY_MS);
       return;
     }
     // The server will never take this batch: the person is told, and the screen goes back to what the server has.
@@ -176,8 +188,7 @@ export async function resendOutbox(jobId: number): Promise<string | undefined> {
       });
       sent = revision;
     } catch (error) {
-      const code = error instanceof RequestFailed ? error.refusal.code : 'INTERNAL';
-      if (code === 'OFFLINE') throw error;
+      if (isTemporary(error)) throw error;
       writeOutbox(jobId, []);
       const left = batches.length - index;
       return `${left === 1 ? 'A change' : `${left} changes`} of an earlier visit could not be saved: ${error instanceof Error ? error.message : ''}`;

@@ -30,6 +30,7 @@ export function lanesOf(design: Design): Lane[] {
 
 /** Expected VA of a circuit as a plain sum, for the length of its bar; undefined while a figure is missing. */
 export function circuitVa(circuit: Circuit): number | undefined {
+  if (circuit.items.length === 0) return undefined;
   let re = 0;
   let im = 0;
   for (const { quantity, runningW, powerFactor, demandFactor } of circuit.items) {

@@ -1,5 +1,5 @@
 import { formatNumber, judgeReading, type ReadingSpec, type wire } from '@bastion/core';
-import { type SyntheticEvent, useId, useState } from 'react';
+import { type SyntheticEvent, useId, useRef, useState } from 'react';
 import { readNumber } from '../../ui/readNumber.ts';
 import { Gauge } from './Gauge.tsx';
 import { VerdictMark } from './VerdictMark.tsx';
@@ -64,6 +64,7 @@ function NumberReading({ spec, reading, canWrite, onRead }: ReadingRowProps) {
   const id = useId();
   const shown = reading === undefined ? '' : String(reading.value);
   const [text, setText] = useState<string>();
+  const isSending = useRef(false);
   const [failure, setFailure] = useState<string>();
   const take = (event?: SyntheticEvent): void => {
     event?.preventDefault();
@@ -73,7 +74,11 @@ function NumberReading({ spec, reading, canWrite, onRead }: ReadingRowProps) {
       setFailure(`"${text}" is not a number. It was not recorded.`);
       return;
     }
+    // Enter and then leaving the field are one reading, not two.
+    if (isSending.current) return;
+    isSending.current = true;
     void onRead(value).then((problem) => {
+      isSending.current = false;
       setFailure(problem);
       if (problem === undefined) setText(undefined);
     });

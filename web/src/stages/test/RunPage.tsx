@@ -10,7 +10,8 @@ import { StepView } from './StepView.tsx';
 
 interface RunPageProps {
   readonly run: wire.TestRun;
-  readonly onChange: (run: wire.TestRun) => void;
+  /** Changes the run as it stands now, not as it was drawn: two answers may come close together. */
+  readonly onChange: (change: (now: wire.TestRun) => wire.TestRun) => void;
   readonly onBack: () => void;
 }
 
@@ -44,16 +45,17 @@ export function RunPage({ run, onChange, onBack }: RunPageProps) {
         ...(earlier === undefined ? {} : { corrects: earlier.id }),
       });
       setRetesting(undefined);
-      onChange({ ...run, readings: [...readings, added] });
+      onChange((now) => ({ ...now, readings: [...now.readings, added] }));
       return undefined;
     } catch (error) {
-      return failureSentence(error);
+      return `Not recorded: ${failureSentence(error)} The figure stays in its field; press Enter to send it again.`;
     }
   };
 
   const end = async (state: 'finished' | 'aborted', reason: string): Promise<string | undefined> => {
     try {
-      onChange(await api.endRun(run.id, state, reason));
+      const ended = await api.endRun(run.id, state, reason);
+      onChange(() => ended);
       return undefined;
     } catch (error) {
       return failureSentence(error);

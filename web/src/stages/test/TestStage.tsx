@@ -46,7 +46,12 @@ export function TestStage() {
         {failure}
       </p>
       {wanted !== 0 && run?.id === wanted ? (
-        <RunPage key={run.id} run={run} onChange={setRun} onBack={() => setParameters({})} />
+        <RunPage
+          key={run.id}
+          run={run}
+          onChange={(change) => setRun((now) => (now === undefined ? now : change(now)))}
+          onBack={() => setParameters({})}
+        />
       ) : (
         <RunList runs={runs} onOpen={open} onStart={start} />
       )}
