@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import {
   count,
+  entities,
   fraction,
   id,
   name,
@@ -22,6 +23,29 @@ export const arrangement = z.enum([
 export type Arrangement = z.infer<typeof arrangement>;
 
 const common = { id, version: z.number().int().min(1), name, note: note.optional() };
+
+const clearM = nonNegative.max(5);
+
+/** What a type is as a thing on a wall or a floor. */
+export const bodySchema = z.strictObject({
+  widthM: positive.max(5),
+  heightM: positive.max(5),
+  depthM: positive.max(3),
+  mount: z.enum(['wall', 'floor']),
+  clearSidesM: clearM,
+  clearAboveM: clearM,
+  clearBelowM: clearM,
+  clearFrontM: clearM,
+  heightAboveFloorM: z.strictObject({ min: nonNegative.max(10), max: nonNegative.max(10) }).optional(),
+  wetRated: z.enum(['indoors', 'sheltered', 'outdoors']),
+  drilling: z
+    .array(z.strictObject({ xM: nonNegative.max(5), yM: nonNegative.max(5), diameterMm: positive.max(50) }))
+    .max(24)
+    .describe('Hole centres from the lower left corner.'),
+});
+export type Body = z.infer<typeof bodySchema>;
+
+const body = { massKg: positive.optional(), body: bodySchema.optional() };
 
 /** Points must rise along their first column, or interpolation has no meaning. */
 function rising<T>(points: readonly T[], key: (point: T) => number): boolean {
@@ -62,6 +86,16 @@ export const inverterType = z.strictObject({
   passThroughA: positive.optional().describe('Per unit and line.'),
   gridPortA: positive.optional().describe('Per unit and line.'),
   backupPortA: positive.optional().describe('Per unit and line.'),
+  outputs: entities(
+    z.strictObject({
+      id,
+      name,
+      limitA: positive.describe('Per unit and line.'),
+    }),
+    4,
+  )
+    .optional()
+    .describe('Backup outputs of one unit, where it has several or a small one beside the main one.'),
   generatorPortA: z
     .union([positive, z.literal('none')])
     .optional()
@@ -78,7 +112,7 @@ export const inverterType = z.strictObject({
   maxPerLine: count,
   maxTotal: count,
   lostUnit: z.enum(['rest-continue', 'set-stops']),
-  massKg: positive.optional(),
+  ...body,
   powerUpOrder: z.enum(['battery-inverter-grid', 'grid-then-battery']).optional(),
   reconnectDelayS: nonNegative
     .max(3600)
@@ -105,7 +139,7 @@ export const batteryType = z
     joining: z.enum(['parallel', 'series']).describe('How modules of this type make a bank.'),
     maxModules: count.describe('Largest parallel count per comms group, or series count in a stack.'),
     chargeMinC: temperatureC.describe('No charging below this cell temperature.'),
-    massKg: positive.optional(),
+    ...body,
   })
   .refine(
     (type) => type.minV < type.nominalV && type.nominalV < type.maxV,

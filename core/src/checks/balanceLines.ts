@@ -20,7 +20,7 @@ export const balanceLines: Check = {
   run: (context) =>
     eachStack(balanceLines.id, context, 'fraction', ({ compiled, board, lines, type, capability }) => {
       if (lines.length < 2 || capability.stopped || !capability.unitsOnLine.every((n) => n > 0)) return [];
-      const loads = board.expected.knownPart.map(magnitude);
+      const loads = board.continuous.knownPart.map(magnitude);
       const value = imbalance(loads);
       const mean = loads.reduce((sum, one) => sum + one, 0) / loads.length;
       // An autotransformer has its own limit, the neutral current; a type without a stated limit is not known.
@@ -33,7 +33,7 @@ export const balanceLines: Check = {
           value,
           limit: type.imbalanceLimit,
           unit: 'fraction',
-          missing: [...board.expected.missing, ...missing],
+          missing: [...board.continuous.missing, ...missing],
           working: () => ({
             steps: [
               {

@@ -41,7 +41,7 @@ export const balanceNeutral: Check = {
       }
       const { lineVoltageV, supply, auto } = given.value;
       const voltages = supply.directions.map((direction) => scale(direction, lineVoltageV));
-      const currents = lineCurrents(board.expected.knownPart, voltages);
+      const currents = lineCurrents(board.continuous.knownPart, voltages);
       const thirdA = board.harmonicVa.knownPart.map((va) => va / lineVoltageV);
       const value = neutralCurrentA(currents, thirdA);
       const fundamentalA = neutralCurrentA(currents, []);
@@ -56,7 +56,7 @@ export const balanceNeutral: Check = {
           value,
           limit,
           unit: 'A',
-          missing: [...board.expected.missing, ...missing],
+          missing: [...board.continuous.missing, ...missing],
           data: { what: auto === 'none' ? 'the backup ports' : 'the autotransformer' },
           working: () => ({
             steps: [

@@ -1,6 +1,6 @@
-import { type Autonomy, autonomy } from '../compile/autonomy.ts';
+import { type Autonomy, autonomy, type AutonomySegment } from '../compile/autonomy.ts';
 import { all, field } from '../design/known.ts';
-import { formatNumber } from '../words/quantity.ts';
+import { formatNumber, formatQuantity } from '../words/quantity.ts';
 import type { Check } from './check.ts';
 import type { WorkingStep } from './finding.ts';
 import { eachKnown } from './support/plain.ts';
@@ -26,20 +26,46 @@ function steps(found: Autonomy, stackId: string): WorkingStep[] {
       value: found.energyWh,
       unit: 'Wh',
     },
-    {
-      symbol: 't',
-      meaning: 'hours to the floor',
-      formula: 'E / (P / η + P_idle)',
-      symbols: [
-        symbol('P_idle', 'idle power of all inverters', found.idleW, 'W'),
-        symbol('E', 'energy from the reserve down to the floor', found.energyWh, 'Wh'),
-        symbol('P', 'average backed-up load', found.loadW, 'W'),
-        symbol('η', 'inverter efficiency', found.efficiency, ''),
-      ],
-      value: found.hours,
-      unit: 'h',
-    },
+    ...found.segments.map((segment, index) => segmentStep(found, segment, index)),
+    ...(found.segments.length > 1 ? [sumStep(found)] : []),
   ];
+}
+
+function segmentStep(found: Autonomy, segment: AutonomySegment, index: number): WorkingStep {
+  const only = found.segments.length === 1;
+  const stretch = `${formatQuantity(segment.fromSoc, 'fraction')} to ${formatQuantity(segment.toSoc, 'fraction')}`;
+  return {
+    symbol: only ? 't' : `t_${index + 1}`,
+    meaning: only ? 'hours to the floor' : `hours from ${stretch}`,
+    formula: 'E / (P / η + P_idle)',
+    symbols: [
+      symbol('P_idle', 'idle power of all inverters', found.idleW, 'W'),
+      symbol(
+        'E',
+        only ? 'energy from the reserve down to the floor' : `energy from ${stretch}`,
+        segment.energyWh,
+        'Wh',
+      ),
+      symbol('P', only ? 'average backed-up load' : 'average load not yet shed', segment.loadW, 'W'),
+      symbol('η', 'inverter efficiency', found.efficiency, ''),
+    ],
+    value: segment.hours,
+    unit: 'h',
+  };
+}
+
+function sumStep(found: Autonomy): WorkingStep {
+  const names = found.segments.map((_, index) => `t_${index + 1}`);
+  return {
+    symbol: 't',
+    meaning: 'hours to the floor, with the stages shed on the way',
+    formula: names.join(' + '),
+    symbols: found.segments.map((segment, index) =>
+      symbol(names[index] ?? '', 'hours of the stretch', segment.hours, 'h'),
+    ),
+    value: found.hours,
+    unit: 'h',
+  };
 }
 
 /** Hours at the average load from the reserve, where an outage may begin, against the hours asked for. */

@@ -35,7 +35,7 @@ export const generatorLoading: Check = {
           deratedVa,
           inverter: compiled.type,
           supply: context.installation.supply,
-          board: compiled.board,
+          board: compiled.generatorBoard,
           capability: compiled.capabilityWithout(undefined),
         });
         if (!given.known) return [unknownFinding(generatorLoading.id, context, subject, 'VA', given.missing)];
@@ -46,13 +46,13 @@ export const generatorLoading: Check = {
         return supply.lines.slice(0, given.value.type.lines).map((line, index) => {
           const charge = lineChargeW(compiled, inverter, capability, index);
           const chargeW = charge.known ? charge.value : 0;
-          const power = add(board.expected.knownPart[index] ?? ZERO, complex(chargeW, 0));
+          const power = add(board.continuous.knownPart[index] ?? ZERO, complex(chargeW, 0));
           return judge(generatorLoading.id, context, {
             subject: { ...subject, id: `${generator.id}/${line}`, label: `${generator.name} ${line}` },
             value: magnitude(power),
             limit,
             unit: 'VA',
-            missing: [...board.expected.missing, ...(charge.known ? [] : charge.missing)],
+            missing: [...board.continuous.missing, ...(charge.known ? [] : charge.missing)],
             working: () => ({
               steps: [
                 ...(charge.known

@@ -47,7 +47,7 @@ export const gridService: Check = {
     return supply.lines.map((line, index): Finding => {
       const charge = chargingW(context, index);
       const chargeW = charge.known ? charge.value : 0;
-      const power = add(board.expected.knownPart[index] ?? ZERO, complex(chargeW, 0));
+      const power = add(board.continuous.knownPart[index] ?? ZERO, complex(chargeW, 0));
       const value = magnitude(power) / voltage;
       return judge(gridService.id, context, {
         subject: { kind: 'service', id: `service/${line}`, label: `Service ${line}` },
@@ -55,7 +55,7 @@ export const gridService: Check = {
         limit: site.serviceRatingA,
         unit: 'A',
         missing: [
-          ...board.expected.missing,
+          ...board.continuous.missing,
           ...(charge.known ? [] : charge.missing),
           ...(site.serviceRatingA === undefined ? [['site', 'serviceRatingA']] : []),
         ],

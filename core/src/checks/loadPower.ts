@@ -18,13 +18,13 @@ export const loadPower: Check = {
   },
   run: (context) =>
     eachLine(loadPower.id, context, 'W', ({ compiled, line, index, board, capability, type }) => {
-      const expected = board.expected.knownPart[index] ?? ZERO;
+      const expected = board.continuous.knownPart[index] ?? ZERO;
       return {
         subject: lineSubject(compiled, line),
         value: expected.re,
         limit: capability.perLineW[index] ?? 0,
         unit: 'W',
-        missing: board.expected.missing,
+        missing: board.continuous.missing,
         working: () => ({
           steps: [lineCapabilityStep(context.installation, compiled, type, capability, index, 'W')],
           inputs: lineInputs(board, line),

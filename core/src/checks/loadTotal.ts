@@ -59,14 +59,14 @@ export const loadTotal: Check = {
   },
   run: (context) =>
     eachStack(loadTotal.id, context, 'VA', ({ compiled, lines, board, capability, type }) => {
-      const sum = board.expected.knownPart.reduce(add, ZERO);
+      const sum = board.continuous.knownPart.reduce(add, ZERO);
       return [
         {
           subject: stackSubject(compiled),
           value: magnitude(sum),
           limit: capability.totalVa,
           unit: 'VA',
-          missing: board.expected.missing,
+          missing: board.continuous.missing,
           working: () => ({
             steps: [
               apparentPowerStep('S_load', 'expected peak of all lines', sum),

@@ -18,6 +18,7 @@ import { gridService } from './gridService.ts';
 import { loadAssigned } from './loadAssigned.ts';
 import { loadContinuous } from './loadContinuous.ts';
 import { loadInterruption } from './loadInterruption.ts';
+import { loadOutput } from './loadOutput.ts';
 import { loadPower } from './loadPower.ts';
 import { loadTotal } from './loadTotal.ts';
 import { pvAcCoupled } from './pvAcCoupled.ts';
@@ -25,8 +26,10 @@ import { stackArrangement } from './stackArrangement.ts';
 import { stackCount } from './stackCount.ts';
 import { stackEqualLines } from './stackEqualLines.ts';
 import { stackFirmware } from './stackFirmware.ts';
+import { surgeChosen } from './surgeChosen.ts';
 import { surgeColdPickup } from './surgeColdPickup.ts';
 import { surgeLargestStart } from './surgeLargestStart.ts';
+import { surgeStaggered } from './surgeStaggered.ts';
 
 /** Every check, sorted by id. */
 export const CHECKS: readonly Check[] = [
@@ -49,6 +52,7 @@ export const CHECKS: readonly Check[] = [
   loadAssigned,
   loadContinuous,
   loadInterruption,
+  loadOutput,
   loadPower,
   loadTotal,
   pvAcCoupled,
@@ -56,8 +60,10 @@ export const CHECKS: readonly Check[] = [
   stackCount,
   stackEqualLines,
   stackFirmware,
+  surgeChosen,
   surgeColdPickup,
   surgeLargestStart,
+  surgeStaggered,
 ];
 
 const BY_ID = new Map(CHECKS.map((check) => [check.id, check]));

@@ -53,6 +53,19 @@ export const DEFAULTS = {
     unit: 's',
     meaning: 'Least time the grid is watched before reconnecting, where the type does not say.',
   },
+  meterCrest: {
+    value: 1.3,
+    unit: '',
+    meaning: 'How far the true peak lies above the highest average of an interval meter.',
+  },
+  staggerMargin: {
+    value: 0.1,
+    unit: '',
+    meaning: 'Headroom that proposed start delays leave to the overload curve.',
+  },
+  serviceLoopM: { value: 0.3, unit: 'm', meaning: 'Length left at each route for working on its ends.' },
+  routeSlack: { value: 0.05, unit: '', meaning: 'Length added to each route for bends.' },
+  liftOneKg: { value: 25, unit: 'kg', meaning: 'Mass above which two people lift.' },
 } as const satisfies Record<string, { value: number; unit: string; meaning: string }>;
 
 export type DefaultKey = keyof typeof DEFAULTS;

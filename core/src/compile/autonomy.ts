@@ -3,6 +3,15 @@ import type { Bank } from '../design/schema.ts';
 import { add, ZERO } from '../network/complex.ts';
 import type { CompiledStack } from './installation.ts';
 
+/** A stretch between two levels with the same load: until the next stage is shed, or the floor. */
+export interface AutonomySegment {
+  readonly fromSoc: number;
+  readonly toSoc: number;
+  readonly energyWh: number;
+  readonly loadW: number;
+  readonly hours: number;
+}
+
 /** How long a bank lasts, from a stated level down to where discharge stops. */
 export interface Autonomy {
   readonly startSoc: number;
@@ -14,14 +23,69 @@ export interface Autonomy {
   readonly idleW: number;
   readonly loadW: number;
   readonly hours: number;
+  /** At least one; more where stages are shed on the way down. */
+  readonly segments: readonly AutonomySegment[];
 }
 
 export type AutonomyFrom = 'reserve' | 'full';
 export type AutonomyLoad = 'average' | 'expected-peak';
 
+/** Load of one partition, W; nothing is missing here, as its board has been asked before. */
+function partitionW(compiled: CompiledStack, partitionId: string, load: AutonomyLoad): number {
+  let sum = 0;
+  for (const circuit of compiled.board.known ? compiled.board.value.circuits : []) {
+    if (circuit.partitionId !== partitionId) continue;
+    for (const item of circuit.items) {
+      const runningW = (item.quantity ?? 0) * (item.runningW ?? 0);
+      sum += runningW * (load === 'average' ? (item.hoursPerDay ?? 0) / 24 : (item.demandFactor ?? 0));
+    }
+  }
+  return sum;
+}
+
+/** Splits the way down at the levels where stages are shed, lowest stage number and highest level first. */
+function segmentsOf(
+  compiled: CompiledStack,
+  load: AutonomyLoad,
+  loadW: number,
+  from: { readonly startSoc: number; readonly floorSoc: number; readonly fullWh: number },
+  drawW: (loadW: number) => number,
+): AutonomySegment[] {
+  const sheds = compiled.partitions
+    .flatMap((partition) =>
+      partition.kind === 'shed' && partition.shedBelowSoc !== undefined
+        ? [{ soc: partition.shedBelowSoc, watts: partitionW(compiled, partition.id, load) }]
+        : [],
+    )
+    .sort((a, b) => b.soc - a.soc);
+  const segments: AutonomySegment[] = [];
+  let soc = from.startSoc;
+  let watts = loadW;
+  const until = (toSoc: number): void => {
+    if (toSoc >= soc) return;
+    const energyWh = from.fullWh * (soc - toSoc);
+    const drawn = drawW(watts);
+    segments.push({
+      fromSoc: soc,
+      toSoc,
+      energyWh,
+      loadW: watts,
+      hours: drawn > 0 ? energyWh / drawn : Infinity,
+    });
+    soc = toSoc;
+  };
+  for (const shed of sheds) {
+    until(Math.max(shed.soc, from.floorSoc));
+    watts = Math.max(0, watts - shed.watts);
+  }
+  until(from.floorSoc);
+  return segments;
+}
+
 /**
  * Autonomy t = E / (P/η + P_idle), with E = Ah · V · (SoC_start − SoC_floor). The floor is the cut-off, or what the module
- * type leaves unusable where that is higher. Idle power of all inverters is drawn on the DC side.
+ * type leaves unusable where that is higher. Idle power of all inverters is drawn on the DC side. Where shed stages go on the
+ * way down, the hours of the stretches between them add up.
  */
 export function autonomy(
   compiled: CompiledStack,
@@ -48,7 +112,9 @@ export function autonomy(
   const idleW = type.idleW * compiled.stack.units.length;
   const floorSoc = Math.max(cutoffSoc, 1 - bank.type.usableFraction);
   const energyWh = bank.capacityAh * bank.nominalV * Math.max(0, startSoc - floorSoc);
-  const drawW = loadW / type.efficiency + idleW;
+  const drawW = (watts: number): number => watts / type.efficiency + idleW;
+  const fullWh = bank.capacityAh * bank.nominalV;
+  const segments = segmentsOf(compiled, load, loadW, { startSoc, floorSoc, fullWh }, drawW);
   return {
     known: true,
     value: {
@@ -60,7 +126,8 @@ export function autonomy(
       efficiency: type.efficiency,
       idleW,
       loadW,
-      hours: drawW > 0 ? energyWh / drawW : Infinity,
+      hours: segments.reduce((sum, segment) => sum + segment.hours, 0),
+      segments,
     },
   };
 }

@@ -1,7 +1,8 @@
 import type { Path } from '../design/problem.ts';
 import type { Circuit } from '../design/schema.ts';
-import { add, type Complex, ZERO } from '../network/complex.ts';
-import { averageW, factorFinder, type LineFactors, runningItem, stepsOfStart } from './loads.ts';
+import { add, type Complex, scale, ZERO } from '../network/complex.ts';
+import { gather } from './gather.ts';
+import type { DelayedLoad, StartingItem } from './surges.ts';
 import type { Supply } from './supply.ts';
 import {
   coldPickup,
@@ -10,7 +11,7 @@ import {
   outstandingStarts,
   seeLine,
   seeWhole,
-  type StartingItem,
+  staggeredPickup,
   type StartOnLine,
   type SurgeStep,
 } from './surges.ts';
@@ -21,11 +22,22 @@ export interface PartialSum<T> {
   readonly missing: readonly Path[];
 }
 
+/** Which load case the continuous limits are held against. */
+export type LoadCase = 'expected peak' | 'measured by clamp' | 'measured by meter';
+
+export const LOAD_CASE_WORDS: Readonly<Record<LoadCase, string>> = {
+  'expected peak': 'expected peak',
+  'measured by clamp': 'measured load (clamp readings where there are any)',
+  'measured by meter': 'measured peak (interval meter, times the crest)',
+};
+
 /** The load of a set of circuits fed from one place. All powers are W + j·var, per line. Surges are worked out when asked for. */
 export interface Board {
   readonly circuits: readonly Circuit[];
   readonly connected: PartialSum<readonly Complex[]>;
   readonly expected: PartialSum<readonly Complex[]>;
+  /** What continuous limits are held against: measured where there is a measurement, else the expected peak. */
+  readonly continuous: PartialSum<readonly Complex[]> & { readonly loadCase: LoadCase };
   /** Third-harmonic apparent power on each line at the expected peak, VA. */
   readonly harmonicVa: PartialSum<readonly number[]>;
   readonly averageW: PartialSum<number>;
@@ -36,94 +48,15 @@ export interface Board {
   /** The same two for all lines together: for sets that share what they have among their lines. */
   readonly totalStarts: readonly StartOnLine[];
   readonly totalColdPickup: readonly SurgeStep[];
+  /** Whether any circuit closes with a delay of its own after supply returns in island. */
+  readonly isStaggered: boolean;
+  /** Per line: pickup with the delays of the design, and the same for all lines together. */
+  readonly staggered: PartialSum<readonly (readonly SurgeStep[])[]>;
+  readonly totalStaggered: readonly SurgeStep[];
+  /** What can start here and what only runs behind a delay: for starts that a person or a proposal picks. */
+  readonly startingItems: readonly StartingItem[];
+  readonly delayedLoads: readonly DelayedLoad[];
   readonly largestStartW: LargestStart | undefined;
-}
-
-/** Running totals of one line. Written to only while its board is being gathered. */
-interface LineTotals {
-  connectedW: number;
-  connectedVar: number;
-  expectedW: number;
-  expectedVar: number;
-  harmonicVa: number;
-}
-
-interface Gathered {
-  readonly lines: readonly LineTotals[];
-  averageW: number;
-  readonly starts: StartingItem[];
-  readonly missing: Record<'running' | 'demand' | 'average' | 'start', Path[]>;
-}
-
-function addToLines(
-  lines: readonly LineTotals[],
-  factors: LineFactors,
-  watts: number,
-  vars: number,
-  demand: number,
-  thirdHarmonic: number,
-): void {
-  for (let index = 0; index < lines.length; index += 1) {
-    const totals = lines[index];
-    const factor = factors[index];
-    if (totals === undefined || factor === undefined) continue;
-    const lineW = watts * factor.re - vars * factor.im;
-    const lineVar = watts * factor.im + vars * factor.re;
-    totals.connectedW += lineW;
-    totals.connectedVar += lineVar;
-    totals.expectedW += lineW * demand;
-    totals.expectedVar += lineVar * demand;
-    if (thirdHarmonic > 0) totals.harmonicVa += thirdHarmonic * demand * Math.hypot(lineW, lineVar);
-  }
-}
-
-function gather(circuits: readonly Circuit[], supply: Supply, electronicThirdHarmonic: number): Gathered {
-  const factorsOf = factorFinder(supply);
-  const sums: Gathered = {
-    lines: supply.lines.map(() => ({
-      connectedW: 0,
-      connectedVar: 0,
-      expectedW: 0,
-      expectedVar: 0,
-      harmonicVa: 0,
-    })),
-    averageW: 0,
-    starts: [],
-    missing: { running: [], demand: [], average: [], start: [] },
-  };
-  const { missing } = sums;
-  for (const circuit of circuits) {
-    if (circuit.items.length === 0) {
-      // A circuit on which nothing is listed has not been surveyed: its load is not known, not nothing.
-      const place = ['circuits', circuit.id, 'items'];
-      missing.running.push(place);
-      missing.average.push(place);
-    }
-    for (const item of circuit.items) {
-      sums.averageW += averageW(circuit, item, missing.average) ?? 0;
-      const running = runningItem(circuit, item, factorsOf, missing.running);
-      const steps = stepsOfStart(circuit, item, missing.start);
-      const demand = item.demandFactor;
-      if (demand === undefined)
-        missing.demand.push(['circuits', circuit.id, 'items', item.id, 'demandFactor']);
-      if (running === undefined) continue;
-      const third = item.startClass === 'electronic' ? electronicThirdHarmonic : 0;
-      addToLines(
-        sums.lines,
-        running.factors,
-        running.oneW * running.quantity,
-        running.oneVar * running.quantity,
-        demand ?? 0,
-        third,
-      );
-      if (steps !== undefined && steps.length > 0 && demand !== undefined) {
-        const pattern =
-          steps.length === 1 ? String(steps[0]?.durationS) : steps.map((step) => step.durationS).join('/');
-        sums.starts.push({ running, demand, steps, pattern });
-      }
-    }
-  }
-  return sums;
 }
 
 function lazy<T>(make: () => T): () => T {
@@ -131,23 +64,50 @@ function lazy<T>(make: () => T): () => T {
   return () => (made ??= { value: make() }).value;
 }
 
+export interface BoardOptions {
+  readonly electronicThirdHarmonic: number;
+  /** Peak that an interval meter has measured of just this board, crest included. */
+  readonly meterPeakW?: number | undefined;
+}
+
+/** The measured load: a meter's peak split over the lines as the expected load is, or clamp readings in place of estimates. */
+function continuousLoad(
+  expected: PartialSum<readonly Complex[]>,
+  clamped: PartialSum<readonly Complex[]> | undefined,
+  meterPeakW: number | undefined,
+): Board['continuous'] {
+  const expectedW = expected.knownPart.reduce(add, ZERO).re;
+  if (meterPeakW !== undefined && expectedW > 0) {
+    const factor = meterPeakW / expectedW;
+    const knownPart = expected.knownPart.map((line) => scale(line, factor));
+    return { knownPart, missing: expected.missing, loadCase: 'measured by meter' };
+  }
+  if (clamped !== undefined) return { ...clamped, loadCase: 'measured by clamp' };
+  return { ...expected, loadCase: 'expected peak' };
+}
+
 /** Compiles the circuits that one place feeds. Cost grows linearly with items. */
-export function compileBoard(
-  circuits: readonly Circuit[],
-  supply: Supply,
-  electronicThirdHarmonic: number,
-): Board {
-  const { lines, starts, missing, averageW: dailyW } = gather(circuits, supply, electronicThirdHarmonic);
-  const expected = lines.map((line) => ({ re: line.expectedW, im: line.expectedVar }));
-  const whole = expected.reduce(add, ZERO);
-  const expectedMissing = [...missing.running, ...missing.demand];
-  const surgeMissing = [...expectedMissing, ...missing.start];
+export function compileBoard(circuits: readonly Circuit[], supply: Supply, options: BoardOptions): Board {
+  const gathered = gather(circuits, supply, options.electronicThirdHarmonic);
+  const { lines, starts, delayed, missing } = gathered;
+  const expected = {
+    knownPart: lines.map((line) => ({ re: line.expectedW, im: line.expectedVar })),
+    missing: [...missing.running, ...missing.demand],
+  };
+  const whole = expected.knownPart.reduce(add, ZERO);
+  const surgeMissing = [...expected.missing, ...missing.start];
   const startsByLine = lazy(() =>
-    expected.map((total, line) => outstandingStarts(starts, total, seeLine(line))),
+    expected.knownPart.map((total, line) => outstandingStarts(starts, total, seeLine(line))),
   );
-  const pickupByLine = lazy(() => expected.map((total, line) => coldPickup(starts, total, seeLine(line))));
+  const pickupByLine = lazy(() =>
+    expected.knownPart.map((total, line) => coldPickup(starts, total, seeLine(line))),
+  );
+  const staggeredByLine = lazy(() =>
+    expected.knownPart.map((total, line) => staggeredPickup(starts, delayed, total, seeLine(line))),
+  );
   const totalStarts = lazy(() => outstandingStarts(starts, whole, seeWhole));
   const totalColdPickup = lazy(() => coldPickup(starts, whole, seeWhole));
+  const totalStaggered = lazy(() => staggeredPickup(starts, delayed, whole, seeWhole));
   const largest = lazy(() => largestStartW(starts, whole.re));
   return {
     circuits,
@@ -155,20 +115,30 @@ export function compileBoard(
       knownPart: lines.map((line) => ({ re: line.connectedW, im: line.connectedVar })),
       missing: missing.running,
     },
-    expected: { knownPart: expected, missing: expectedMissing },
-    harmonicVa: { knownPart: lines.map((line) => line.harmonicVa), missing: expectedMissing },
-    averageW: { knownPart: dailyW, missing: missing.average },
+    expected,
+    continuous: continuousLoad(expected, gathered.clamped, options.meterPeakW),
+    harmonicVa: { knownPart: lines.map((line) => line.harmonicVa), missing: expected.missing },
+    averageW: { knownPart: gathered.averageW, missing: missing.average },
+    isStaggered: circuits.some((circuit) => (circuit.startDelayS ?? 0) > 0),
+    startingItems: starts,
+    delayedLoads: delayed,
     get starts() {
       return { knownPart: startsByLine(), missing: surgeMissing };
     },
     get coldPickup() {
       return { knownPart: pickupByLine(), missing: surgeMissing };
     },
+    get staggered() {
+      return { knownPart: staggeredByLine(), missing: surgeMissing };
+    },
     get totalStarts() {
       return totalStarts();
     },
     get totalColdPickup() {
       return totalColdPickup();
+    },
+    get totalStaggered() {
+      return totalStaggered();
     },
     get largestStartW() {
       return largest();

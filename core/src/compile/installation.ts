@@ -13,16 +13,23 @@ import { generatorFactor } from '../network/derating.ts';
 import { type CompiledBank, compileBank } from './bank.ts';
 import { type Board, compileBoard } from './board.ts';
 import { type Capability, capability } from './capability.ts';
+import { buildingPeakW, meterPeakW } from './meterPeak.ts';
 import { type Mode, modesOf } from './modes.ts';
+import { isBehindStack, isCarriedInIsland } from './partitionKinds.ts';
 import { compileSupply, type Supply } from './supply.ts';
 
 /** A set of inverters with what hangs on its backup outputs and its battery bank. */
 export interface CompiledStack {
   readonly stack: Stack;
   readonly type: Known<InverterType>;
+  /** The partitions it carries in island, shed stages included until they are dropped. */
   readonly partitions: readonly Partition[];
-  /** The load on its backup outputs; unknown while the supply is. */
+  /** The load it carries in island until a stage is shed; unknown while the supply is. */
   readonly board: Known<Board>;
+  /** Everything that draws through it on grid: also what is locked out or shed in island. */
+  readonly onGridBoard: Known<Board>;
+  /** What is live while the generator runs. */
+  readonly generatorBoard: Known<Board>;
   /** 'none' where the design says there is no battery. */
   readonly bank: Known<CompiledBank | 'none'>;
   readonly autotransformer: Known<AutotransformerType | 'none'>;
@@ -94,18 +101,32 @@ function compileStack(
     stack.arrangement === 'split-phase-autotransformer'
       ? find('autotransformer', stack.autotransformerTypeId, ['stacks', stack.id, 'autotransformerTypeId'])
       : known('none');
-  const partitions = design.partitions.filter((one) => one.kind === 'backup' && one.stackId === stack.id);
-  const fed = new Set(partitions.map((partition) => partition.id));
-  const circuits = design.circuits.filter(
-    (circuit) => circuit.partitionId !== undefined && fed.has(circuit.partitionId),
-  );
+  const own = design.partitions.filter((one) => one.stackId === stack.id);
+  const partitions = own.filter(isCarriedInIsland);
+  const boardOf = (fed: readonly Partition[]): Known<Board> =>
+    mapKnown(supply, (value) => {
+      const ids = new Set(fed.map((partition) => partition.id));
+      const circuits = design.circuits.filter(
+        (circuit) => circuit.partitionId !== undefined && ids.has(circuit.partitionId),
+      );
+      return compileBoard(circuits, value, {
+        electronicThirdHarmonic: defaults.electronicThirdHarmonic.value,
+        meterPeakW: meterPeakW(design, ids, defaults.meterCrest.value),
+      });
+    });
+  const board = boardOf(partitions);
+  // Most designs have one and the same board in all three places: it is compiled once.
+  const sameOr = (fed: readonly Partition[]): Known<Board> =>
+    fed.length === partitions.length ? board : boardOf(fed);
   const neutralA = mapKnown(autotransformer, (one) => (one === 'none' ? 0 : one.neutralA));
   const sharingTolerance = defaults.currentSharingTolerance.value;
   return {
     stack,
     type,
     partitions,
-    board: mapKnown(supply, (value) => compileBoard(circuits, value, defaults.electronicThirdHarmonic.value)),
+    board,
+    onGridBoard: sameOr(own.filter(isBehindStack)),
+    generatorBoard: sameOr(own.filter((one) => isCarriedInIsland(one) || one.kind === 'generator-only')),
     bank:
       stack.bank === undefined
         ? unknownAt(['stacks', stack.id, 'bank'])
@@ -159,7 +180,10 @@ export function compile(design: Design, catalogue: readonly EquipmentType[]): In
     stacks: design.stacks.map((stack) => compileStack(design, stack, supply, defaults, find)),
     generators: design.generators.map((generator) => compileGenerator(design, generator, find)),
     wholeBuilding: mapKnown(supply, (value) =>
-      compileBoard(design.circuits, value, defaults.electronicThirdHarmonic.value),
+      compileBoard(design.circuits, value, {
+        electronicThirdHarmonic: defaults.electronicThirdHarmonic.value,
+        meterPeakW: buildingPeakW(design, defaults.meterCrest.value),
+      }),
     ),
     undecidedCircuits: design.circuits.filter(
       (circuit) => circuit.partitionId === undefined || !decided.has(circuit.partitionId),

@@ -11,6 +11,16 @@ export interface StartingItem {
   readonly steps: readonly StartStep[];
   /** Its durations as text: starts of one pattern can be compared step by step. */
   readonly pattern: string;
+  /** How long after supply returns its circuit is closed. */
+  readonly delayS: number;
+}
+
+/** A load that does not start but whose circuit closes with a delay: its expected peak, all of them. */
+export interface DelayedLoad {
+  readonly running: RunningItem;
+  readonly watts: number;
+  readonly vars: number;
+  readonly delayS: number;
 }
 
 /** A stretch of a surge with the power behind its VA, so that the working can show it. */
@@ -100,44 +110,94 @@ export function labelOf({ running: { item, circuit } }: StartingItem): string {
   return item.name === circuit.name ? item.name : `${item.name} (${circuit.name})`;
 }
 
+/** Power changes gathered by the moment they happen. */
+class Changes {
+  private readonly at = new Map<number, { re: number; im: number }>();
+
+  add(atS: number, watts: number, vars: number, factor: Complex): void {
+    const change = this.at.get(atS) ?? { re: 0, im: 0 };
+    change.re += watts * factor.re - vars * factor.im;
+    change.im += watts * factor.im + vars * factor.re;
+    this.at.set(atS, change);
+  }
+
+  /** The envelope from a level on, up to the last moment at which something changes. */
+  envelope(from: Complex): SurgeStep[] {
+    let { re, im } = from;
+    const moments = [...this.at.keys()].sort((a, b) => a - b);
+    return moments.flatMap((atS, index) => {
+      const change = this.at.get(atS);
+      re += change?.re ?? 0;
+      im += change?.im ?? 0;
+      const until = moments[index + 1];
+      return until === undefined ? [] : [surgeStep(re, im, until - atS)];
+    });
+  }
+}
+
+/** Adds one start, of all there are of the item, to the changes: from what it drew before to running in full. */
+function addStart(
+  changes: Changes,
+  start: StartingItem,
+  fromS: number,
+  before: number,
+  factor: Complex,
+): void {
+  const { running, steps } = start;
+  let beforeW = running.oneW * before;
+  let beforeVar = running.oneVar * before;
+  let atS = fromS;
+  for (let index = 0; index <= steps.length; index += 1) {
+    const step = steps[index];
+    const watts = step === undefined ? running.oneW : startW(start, step);
+    const vars = step === undefined ? running.oneVar : startVar(start, step);
+    changes.add(atS, running.quantity * (watts - beforeW), running.quantity * (vars - beforeVar), factor);
+    beforeW = watts;
+    beforeVar = vars;
+    atS += step?.durationS ?? 0;
+  }
+}
+
 /**
  * Everything that starts, starts together at time 0, and then runs: diversity is lost after a long break, so starting
  * items count in full and without their demand factor. Items that do not start stay at their expected peak.
  * Changes at the same moment are added up first, so that only the distinct moments are sorted.
  */
 export function coldPickup(starts: readonly StartingItem[], total: Complex, sight: Sight): SurgeStep[] {
-  let { re, im } = total;
-  const changes = new Map<number, { re: number; im: number }>();
+  const changes = new Changes();
   for (const start of starts) {
-    const { running, steps, demand } = start;
+    const factor = sight(start.running.factors);
+    if (factor.re !== 0 || factor.im !== 0) addStart(changes, start, 0, start.demand, factor);
+  }
+  return changes.envelope(total);
+}
+
+/** Pickup with the delays of the design: what stands behind a delay is dark until its moment, and then starts in full. */
+export function staggeredPickup(
+  starts: readonly StartingItem[],
+  delayed: readonly DelayedLoad[],
+  total: Complex,
+  sight: Sight,
+): SurgeStep[] {
+  const changes = new Changes();
+  for (const start of starts) {
+    const { running, demand, delayS } = start;
     const factor = sight(running.factors);
     if (factor.re === 0 && factor.im === 0) continue;
-    let beforeW = running.oneW * demand;
-    let beforeVar = running.oneVar * demand;
-    let atS = 0;
-    for (let index = 0; index <= steps.length; index += 1) {
-      const step = steps[index];
-      const watts = step === undefined ? running.oneW : startW(start, step);
-      const vars = step === undefined ? running.oneVar : startVar(start, step);
-      const addedW = running.quantity * (watts - beforeW);
-      const addedVar = running.quantity * (vars - beforeVar);
-      const change = changes.get(atS) ?? { re: 0, im: 0 };
-      change.re += addedW * factor.re - addedVar * factor.im;
-      change.im += addedW * factor.im + addedVar * factor.re;
-      changes.set(atS, change);
-      beforeW = watts;
-      beforeVar = vars;
-      atS += step?.durationS ?? 0;
+    const drawnBefore = delayS > 0 ? 0 : demand;
+    if (delayS > 0) {
+      const share = running.quantity * demand;
+      changes.add(0, -running.oneW * share, -running.oneVar * share, factor);
     }
+    addStart(changes, start, delayS, drawnBefore, factor);
   }
-  const moments = [...changes.keys()].sort((a, b) => a - b);
-  return moments.flatMap((atS, index) => {
-    const change = changes.get(atS);
-    re += change?.re ?? 0;
-    im += change?.im ?? 0;
-    const until = moments[index + 1];
-    return until === undefined ? [] : [surgeStep(re, im, until - atS)];
-  });
+  for (const { running, watts, vars, delayS } of delayed) {
+    const factor = sight(running.factors);
+    if (factor.re === 0 && factor.im === 0) continue;
+    changes.add(0, -watts, -vars, factor);
+    changes.add(delayS, watts, vars, factor);
+  }
+  return changes.envelope(total);
 }
 
 /** Largest real power of all lines together during any one start. */

@@ -9,8 +9,14 @@ export interface Migration {
   readonly up: (document: Readonly<Record<string, unknown>>) => Record<string, unknown>;
 }
 
-/** The steps, in order. Empty until the format first changes; a test fails for a step that no test ran. */
-export const MIGRATIONS: readonly Migration[] = [];
+/** The steps, in order. A test fails for a step that no test ran. */
+export const MIGRATIONS: readonly Migration[] = [
+  {
+    from: 1,
+    name: 'AddStartCasesMetersAndDelivery',
+    up: (document) => ({ ...document, startCases: [], meters: [], delivery: [] }),
+  },
+];
 
 const stamped = z.looseObject({ format: z.number().int().positive() });
 

@@ -132,6 +132,12 @@ describe('migrations', () => {
     expect(new Set(MIGRATIONS.map((step) => step.name)).size).toBe(MIGRATIONS.length);
   });
 
+  it('AddStartCasesMetersAndDelivery: a document of format 1 gets the three lists, empty', () => {
+    const { startCases: _s, meters: _m, delivery: _d, ...before } = { ...baseDesign(), format: 1 };
+    const read = readDesign(before, SAMPLE_TYPES);
+    expect(read.ok ? read.value : read.problems).toEqual(baseDesign());
+  });
+
   it('run in order and stamp the format they lead to', () => {
     const steps = [
       { from: 1, name: 'AddColour', up: (d: object) => ({ ...d, colour: 'grey' }) },

@@ -40,7 +40,7 @@ export function readDesignText(text: string, catalogue: readonly EquipmentType[]
 /** A new, empty document. Everything a person has not said is absent. */
 export function emptyDesign(name: string): Design {
   return {
-    format: 1,
+    format: 2,
     name,
     site: {},
     circuits: [],
@@ -48,6 +48,9 @@ export function emptyDesign(name: string): Design {
     stacks: [],
     generators: [],
     arrays: [],
+    startCases: [],
+    meters: [],
+    delivery: [],
     defaults: [],
     types: [],
   };

@@ -56,6 +56,9 @@ export function referenceProblems(design: Design, catalogue: readonly EquipmentT
   design.partitions.forEach((partition, p) =>
     refer(['partitions', p, 'stackId'], partition.stackId, stackIds, 'the stack'),
   );
+  design.meters.forEach((meter, m) => {
+    if (meter.scope !== 'building') refer(['meters', m, 'scope'], meter.scope, partitionIds, 'the partition');
+  });
   design.stacks.forEach((stack, s) => {
     ofKind(['stacks', s, 'inverterTypeId'], stack.inverterTypeId, 'inverter');
     ofKind(['stacks', s, 'autotransformerTypeId'], stack.autotransformerTypeId, 'autotransformer');

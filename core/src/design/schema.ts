@@ -12,9 +12,13 @@ import {
   temperatureC,
 } from './quantities.ts';
 import { defaultKey } from '../codes/defaults.ts';
+import { startCodeLetter } from '../codes/codeLetters.ts';
+import { delivery } from './delivery.ts';
+import { meterSummary } from './meters.ts';
+import { place } from './place.ts';
 
 /** The format number this code writes. Older documents are migrated on reading; newer ones are refused. */
-export const FORMAT = 1;
+export const FORMAT = 2;
 
 export const supplyKind = z.enum(['single-phase', 'split-phase', 'three-phase']);
 export type SupplyKind = z.infer<typeof supplyKind>;
@@ -67,10 +71,31 @@ const item = z.strictObject({
   startMultiple: z.number().min(1).max(20).optional().describe('Own figure, times running VA.'),
   startDurationS: nonNegative.max(600).optional(),
   startPowerFactor: z.number().gt(0).max(1).optional(),
+  lockedRotorA: positive.max(20000).optional().describe('Starting current on the data plate, per line.'),
+  codeLetter: startCodeLetter
+    .optional()
+    .describe('Locked-rotor kVA per horsepower, as a letter on the plate.'),
+  horsepower: positive.max(1000).optional(),
   demandFactor: fraction.optional(),
   hoursPerDay: z.number().min(0).max(24).optional(),
+  runsFromH: z.number().min(0).lt(24).optional().describe('Hour of the day from which it may run.'),
+  runsToH: z
+    .number()
+    .min(0)
+    .max(24)
+    .optional()
+    .describe('Hour until which it may run; may lie past midnight.'),
   importance: importance.optional(),
   longestInterruptionMs: nonNegative.max(8.64e7).optional(),
+});
+
+const clampReading = z.strictObject({
+  id,
+  line,
+  currentA: nonNegative.max(5000),
+  takenAt: z.iso.datetime({ offset: true }),
+  by: name,
+  note: note.optional(),
 });
 
 const circuit = z.strictObject({
@@ -83,16 +108,37 @@ const circuit = z.strictObject({
     .refine((lines) => new Set(lines).size === lines.length, 'names a line twice')
     .optional()
     .describe('One line: line to neutral. Two: line to line. Three: three-phase.'),
+  lineFixed: z.enum(['yes', 'no']).optional().describe('Yes: advice must leave its line alone.'),
   partitionId: id.optional(),
+  startDelayS: nonNegative.max(3600).optional().describe('Closed this long after supply returns in island.'),
   items: entities(item, 200),
+  clampReadings: entities(clampReading, 500).optional(),
   note: note.optional(),
 });
+
+export const partitionKind = z
+  .enum(['grid', 'backup', 'shed', 'locked-out', 'generator-only'])
+  .describe(
+    'grid: dark in island. backup: carried. shed: carried until its stage is dropped. locked-out: behind the stack, held off in island. generator-only: live on grid and while the generator runs.',
+  );
+export type PartitionKind = z.infer<typeof partitionKind>;
 
 const partition = z.strictObject({
   id,
   name,
-  kind: z.enum(['grid', 'backup']),
+  kind: partitionKind,
   stackId: id.optional().describe('The stack whose backup output feeds it.'),
+  outputId: id.optional().describe('Which backup output, where the inverter type has several.'),
+  shedStage: z.number().int().min(1).max(9).optional().describe('For a shed stage: 1 goes first.'),
+  shedWhen: z.enum(['at-transfer', 'below-soc']).optional(),
+  shedBelowSoc: fraction.optional(),
+});
+
+const startCase = z.strictObject({
+  id,
+  name,
+  stackId: id,
+  starts: entities(z.strictObject({ id, circuitId: id, itemId: id }), 50),
 });
 
 const unit = z.strictObject({
@@ -160,6 +206,10 @@ export const designSchema = z.strictObject({
   stacks: entities(stack, 8),
   generators: entities(generator, 8),
   arrays: entities(array, 64),
+  startCases: entities(startCase, 64).describe('Starts that somebody wants to see together.'),
+  meters: entities(meterSummary, 16).describe('What interval meters have measured, summed up.'),
+  delivery: delivery.describe('What has arrived and been prepared, by the id of the generated list.'),
+  place: place.optional(),
   defaults: entities(override, 64).describe('Limits changed for this job, each with a reason.'),
   types: entities(equipmentType, 128).describe('Equipment types copied in when first used.'),
 });
@@ -174,4 +224,6 @@ export type Unit = Stack['units'][number];
 export type Bank = Exclude<Stack['bank'], 'none' | undefined>;
 export type Generator = Design['generators'][number];
 export type PvArray = Design['arrays'][number];
+export type StartCase = Design['startCases'][number];
+export type ClampReading = NonNullable<Circuit['clampReadings']>[number];
 export type Override = Design['defaults'][number];

@@ -79,7 +79,7 @@ export function dischargeCurrent(
         },
       ];
     const bank = found.value;
-    const watts = board.expected.knownPart.reduce(add, ZERO).re;
+    const watts = board.continuous.knownPart.reduce(add, ZERO).re;
     const volts = at.voltage(one, bank);
     const value = watts / (type.efficiency * volts);
     const { limits, missing } = steadyLimits(context, one, bank);
@@ -90,7 +90,7 @@ export function dischargeCurrent(
         value,
         limit: binding.amperes,
         unit: 'A',
-        missing: [...board.expected.missing, ...missing],
+        missing: [...board.continuous.missing, ...missing],
         data: { binding: binding.what, volts: `${Math.round(volts * 10) / 10} V` },
         working: () => ({
           steps: [

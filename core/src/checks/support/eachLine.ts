@@ -6,7 +6,7 @@ import type { Line } from '../../design/quantities.ts';
 import { all } from '../../design/known.ts';
 import { type CheckContext, judge, type Measurement, unknownFinding } from '../check.ts';
 import type { Finding } from '../finding.ts';
-import { capabilityInMode, stackSubject, stacksInMode } from './subjects.ts';
+import { boardInMode, capabilityInMode, stackSubject, stacksInMode } from './subjects.ts';
 
 /** A stack in one mode with everything that can be known of it at hand. */
 export interface StackCase {
@@ -33,7 +33,7 @@ export function eachStack(
     const given = all({
       supply: context.installation.supply,
       type: compiled.type,
-      board: compiled.board,
+      board: boardInMode(context, compiled),
       capability: capabilityInMode(context, compiled),
     });
     if (!given.known) return [unknownFinding(check, context, stackSubject(compiled), unit, given.missing)];

@@ -28,13 +28,13 @@ export function portCurrent(
     ? lineChargeW(compiled, type, capability, index)
     : { known: true as const, value: 0 };
   const missing = [
-    ...board.expected.missing,
+    ...board.continuous.missing,
     ...(voltage.known ? [] : voltage.missing),
     ...(charge.known ? [] : charge.missing),
     ...(port.limitA === undefined ? [['types', type.id, port.key]] : []),
   ];
   const chargeW = charge.known ? charge.value : 0;
-  const power = add(board.expected.knownPart[index] ?? ZERO, complex(chargeW, 0));
+  const power = add(board.continuous.knownPart[index] ?? ZERO, complex(chargeW, 0));
   const n = capability.unitsOnLine[index] ?? 0;
   const sharing = n > 1 ? context.installation.defaults.currentSharingTolerance.value : 0;
   const value = voltage.known ? magnitude(power) / voltage.value : undefined;

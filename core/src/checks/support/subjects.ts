@@ -41,3 +41,18 @@ export function capabilityInMode(
 
 /** Whether the whole set has stopped in this mode: then battery figures have no meaning, and the load checks say it. */
 export const hasStopped = (capability: Capability): boolean => capability.stopped;
+
+/** What draws through a stack in this mode: everything behind it on grid, less in island, more while a generator runs. */
+export function boardInMode({ mode }: CheckContext, compiled: CompiledStack): CompiledStack['board'] {
+  switch (mode.kind) {
+    case 'on-grid':
+    case 'maintenance-bypass':
+      return compiled.onGridBoard;
+    case 'generator-port':
+    case 'transfer-switch':
+      return compiled.generatorBoard;
+    case 'island':
+    case 'unit-lost':
+      return compiled.board;
+  }
+}

@@ -15,6 +15,7 @@ export interface SurgePlace {
   readonly ratedVa: number;
   readonly starts: readonly StartOnLine[];
   readonly coldPickup: readonly SurgeStep[];
+  readonly staggered: readonly SurgeStep[];
 }
 
 /** Runs a surge measurement on every line of each stack of the mode, and on the whole of sets that share among lines. */
@@ -32,6 +33,7 @@ export function eachSurgePlace(
       ratedVa: capability.perLineVa[index] ?? 0,
       starts: board.starts.knownPart[index] ?? [],
       coldPickup: board.coldPickup.knownPart[index] ?? [],
+      staggered: board.isStaggered ? (board.staggered.knownPart[index] ?? []) : [],
     }));
     if (compiled.stack.arrangement === 'split-phase-autotransformer') {
       const subject = { ...stackSubject(compiled), label: `${compiled.stack.name} as a whole` };
@@ -42,6 +44,7 @@ export function eachSurgePlace(
         ratedVa: capability.totalVa,
         starts: board.totalStarts,
         coldPickup: board.totalColdPickup,
+        staggered: board.isStaggered ? board.totalStaggered : [],
       });
     }
     return places.map(measure);

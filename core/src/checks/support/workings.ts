@@ -1,9 +1,10 @@
 import { type Capability, linesMadeBy } from '../../compile/capability.ts';
-import type { Board } from '../../compile/board.ts';
+import { type Board, LOAD_CASE_WORDS } from '../../compile/board.ts';
 import type { CompiledStack, Installation } from '../../compile/installation.ts';
 import type { InverterType } from '../../catalogue/schema.ts';
 import type { Complex } from '../../network/complex.ts';
 import type { Line } from '../../design/quantities.ts';
+import { formatQuantity } from '../../words/quantity.ts';
 import type { WorkingInput, WorkingStep, WorkingSymbol } from '../finding.ts';
 
 export function symbol(
@@ -141,4 +142,16 @@ export function overrideNotes(
       ? []
       : [`${key} is set to ${found.value} for this job: ${found.reason}`];
   });
+}
+
+/** Which load case a continuous limit was held against. */
+export const loadCaseWords = (board: Board): string => LOAD_CASE_WORDS[board.continuous.loadCase];
+
+/** Says what the estimate is, where a measurement stands in its place: both stay visible. */
+export function loadCaseNotes(board: Board, line: number): string[] {
+  const power = board.expected.knownPart[line];
+  if (board.continuous.loadCase === 'expected peak' || power === undefined) return [];
+  return [
+    `Held against the ${loadCaseWords(board)}. The estimate (expected peak) is ${formatQuantity(Math.hypot(power.re, power.im), 'VA')}.`,
+  ];
 }

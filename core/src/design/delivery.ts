@@ -1,0 +1,14 @@
+import { z } from 'zod';
+import { entities, id, note } from './quantities.ts';
+
+/** Ticks on the generated delivery and preparation lists. What must be there follows from the design; this is what was found. */
+export const delivery = entities(
+  z.strictObject({
+    id,
+    state: z.enum(['ready', 'damaged', 'missing']).optional().describe('Absent: not looked at.'),
+    note: note.optional(),
+    photoIds: z.array(z.number().int().positive()).max(20).optional().describe('Attachments of the job.'),
+  }),
+  500,
+);
+export type DeliveryTick = z.infer<typeof delivery>[number];
