@@ -1,6 +1,10 @@
 import { closeSync, fstatSync, openSync, readFileSync } from 'node:fs';
 import {
+  advise,
+  ADVICE_KINDS,
+  type AskedAdvice,
   analyse,
+  type Design,
   checkReport,
   formatPath,
   MAX_DOCUMENT_LENGTH,
@@ -14,9 +18,12 @@ export interface Streams {
 }
 
 const USAGE = `bastion check FILE.json
+bastion advise FILE.json --kind ${ADVICE_KINDS.join('|')}
 
-Reads a design document and prints its findings in every operating mode as JSON.
-Exit code: 0 nothing over its limit, 1 something over, 2 the file cannot be used.
+check   prints the findings of a design document in every operating mode as JSON.
+        Exit code: 0 nothing over its limit, 1 something over, 2 the file cannot be used.
+advise  prints proposals as JSON: edits with what the design comes to before and after.
+        Exit code: 0 something is proposed, 1 nothing to propose, 2 the file cannot be used.
 `;
 
 /** Above this many bytes a file is not even read: no character of UTF-8 takes more than four. */
@@ -36,26 +43,48 @@ function readText(file: string): { ok: true; text: string } | { ok: false; messa
   }
 }
 
-function check(file: string, streams: Streams): number {
+/** The design in a file; undefined after its problems have been told. */
+function readFile(file: string, streams: Streams): Design | undefined {
   const read = readText(file);
   if (!read.ok) {
     streams.error(`${read.message}\n`);
-    return 2;
+    return undefined;
   }
   const design = readDesignText(read.text, SAMPLE_TYPES);
-  if (!design.ok) {
-    for (const problem of design.problems) streams.error(`${formatPath(problem.path)}: ${problem.message}\n`);
-    return 2;
-  }
-  const report = checkReport(analyse(design.value, SAMPLE_TYPES));
+  if (design.ok) return design.value;
+  for (const problem of design.problems) streams.error(`${formatPath(problem.path)}: ${problem.message}\n`);
+  return undefined;
+}
+
+function check(file: string, streams: Streams): number {
+  const design = readFile(file, streams);
+  if (design === undefined) return 2;
+  const report = checkReport(analyse(design, SAMPLE_TYPES));
   streams.out(`${JSON.stringify(report, null, 2)}\n`);
   return report.findings.some((finding) => finding.state === 'over') ? 1 : 0;
+}
+
+function adviseOn(file: string, kind: AskedAdvice, streams: Streams): number {
+  const design = readFile(file, streams);
+  if (design === undefined) return 2;
+  const advice = advise(kind, design, SAMPLE_TYPES);
+  streams.out(`${JSON.stringify(advice, null, 2)}\n`);
+  return advice.proposals.length > 0 ? 0 : 1;
 }
 
 /** Runs one command and returns its exit code. */
 export function run(args: readonly string[], streams: Streams): number {
   const [command, file, ...rest] = args;
   if (command === 'check' && file !== undefined && rest.length === 0) return check(file, streams);
+  const kind = ADVICE_KINDS.find((one) => one === rest[1]);
+  if (
+    command === 'advise' &&
+    file !== undefined &&
+    rest[0] === '--kind' &&
+    rest.length === 2 &&
+    kind !== undefined
+  )
+    return adviseOn(file, kind, streams);
   if (command === '--help' || command === 'help') {
     streams.out(USAGE);
     return 0;

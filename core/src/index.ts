@@ -1,4 +1,11 @@
 export { analyse, type Analysis } from './analyse.ts';
+export { advise, ADVICE_KINDS, type AskedAdvice } from './advise/advise.ts';
+export { type BalanceProblem, type BalanceResult, type Progress } from './advise/balance/problem.ts';
+export { balanceSearch } from './advise/balance/search.ts';
+export { figuresOf } from './advise/figures.ts';
+export { importanceOf } from './advise/importance.ts';
+export type { Advice, AdviceKind, Figures, Proposal, ProposalPart } from './advise/proposal.ts';
+export { adviseScope, type Scope, scopeOf } from './advise/scope.ts';
 export { SAMPLE_TYPES } from './catalogue/samples.ts';
 export type {
   Arrangement,
@@ -28,8 +35,12 @@ export { substitute } from './checks/substitute.ts';
 export { DEFAULT_KEYS, type DefaultKey, DEFAULTS } from './codes/defaults.ts';
 export { codeProfile, type CodeProfile, type Tabulated } from './codes/profile.ts';
 export { START_CLASS_ROWS } from './codes/starts.ts';
+export { CODE_LETTERS } from './codes/codeLetters.ts';
 export { autonomy, type Autonomy } from './compile/autonomy.ts';
-export type { Board } from './compile/board.ts';
+export { type Board, LOAD_CASE_WORDS } from './compile/board.ts';
+export { circuitPower, runsInHour } from './compile/circuitPower.ts';
+export { factorFinder, startSource, type StartSource } from './compile/loads.ts';
+export { coldPickup, seeLine, staggeredPickup, type SurgeStep } from './compile/surges.ts';
 export type { Capability } from './compile/capability.ts';
 export { compile, type CompiledStack, type Installation } from './compile/installation.ts';
 export type { Mode, ModeKind } from './compile/modes.ts';
@@ -55,13 +66,17 @@ export {
   designSchema,
   FORMAT,
   type Generator,
+  type ClampReading,
   type Importance,
   importance as importanceSchema,
   type Item,
   type Partition,
+  type PartitionKind,
+  partitionKind as partitionKindSchema,
   type PvArray,
   type Site,
   type Stack,
+  type StartCase,
   type StartClass,
   startClass as startClassSchema,
   type SupplyKind,
@@ -82,5 +97,33 @@ export { describePlace, describePlaces, fieldLabel } from './words/places.ts';
 export { counted, formatNumber, formatQuantity } from './words/quantity.ts';
 export { copyUsedTypes } from './design/usedTypes.ts';
 export { lineVoltages } from './network/phasors.ts';
-export { allowedTimeS } from './network/overload.ts';
+export { allowedTimeS, type OverloadPoint, worstLevel } from './network/overload.ts';
+export type { Mounted, Obstacle, ObstacleKind, Place, Route } from './design/place.ts';
+export { type MeterSummary, type Season, SEASONS } from './design/meters.ts';
+export type { DeliveryTick } from './design/delivery.ts';
 export { chooseSupply } from './design/chooseSupply.ts';
+
+export { readEspi } from './formats/espi.ts';
+export {
+  type BadRow,
+  type EnergyUnit,
+  type IntervalColumns,
+  type IntervalResult,
+  type MeterFigures,
+  readIntervalRows,
+  type ReadIntervals,
+  summariseIntervals,
+} from './formats/intervals.ts';
+export { guessMapping, LOAD_FIELDS, type LoadField } from './formats/loadFields.ts';
+export {
+  importLoadRows,
+  type LoadChange,
+  type LoadImport,
+  type LoadMapping,
+  loadRows,
+} from './formats/loadRows.ts';
+export { type DateOrder, guessDateOrder } from './formats/timestamps.ts';
+export type { ZoneOffsetMin } from './formats/zone.ts';
+export type { RouteLength } from './compile/routes.ts';
+export { drillingHoles, type Hole, mountedLabel, type OnWall, type Rect, zoneOf } from './compile/wall.ts';
+export { type DeliveryGroup, type DeliveryLine, deliveryLines } from './schedules/delivery.ts';

@@ -4,12 +4,12 @@ import { fileURLToPath } from 'node:url';
 
 export const root = fileURLToPath(new URL('../..', import.meta.url)).replace(/\/$/, '');
 
-/** Runs a command to its end and returns its exit code; its output goes to ours, or to nowhere when quiet. */
+/** Runs a command to its end and returns its exit code; its output goes to our error stream, so that what we print stays clean, or to nowhere when quiet. */
 export function runToEnd(command, args, { quiet = false, env = process.env, cwd = root } = {}) {
   const result = spawnSync(command, args, {
     cwd,
     env,
-    stdio: quiet ? 'ignore' : ['ignore', 'inherit', 'inherit'],
+    stdio: quiet ? 'ignore' : ['ignore', 2, 'inherit'],
   });
   return result.status ?? 1;
 }

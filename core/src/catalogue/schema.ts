@@ -22,7 +22,13 @@ export const arrangement = z.enum([
 ]);
 export type Arrangement = z.infer<typeof arrangement>;
 
-const common = { id, version: z.number().int().min(1), name, note: note.optional() };
+const common = {
+  id,
+  version: z.number().int().min(1),
+  name,
+  note: note.optional(),
+  inTheBox: z.array(z.string().min(1).max(120)).max(20).optional().describe('What comes with one of them.'),
+};
 
 const clearM = nonNegative.max(5);
 

@@ -4,7 +4,7 @@ import { uniquePaths } from '../design/known.ts';
 import type { Path } from '../design/problem.ts';
 import type { Finding, State, Subject, Working } from './finding.ts';
 
-export type Family = 'load' | 'surge' | 'balance' | 'grid' | 'stack' | 'bank' | 'generator' | 'pv';
+export type Family = 'load' | 'surge' | 'balance' | 'grid' | 'stack' | 'bank' | 'generator' | 'pv' | 'place';
 
 export interface CheckContext {
   readonly installation: Installation;

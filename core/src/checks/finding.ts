@@ -4,7 +4,7 @@ import type { Path } from '../design/problem.ts';
 export type State = 'over' | 'tight' | 'within' | 'unknown';
 
 export interface Subject {
-  readonly kind: 'design' | 'stack' | 'line' | 'bank' | 'generator' | 'service';
+  readonly kind: 'design' | 'stack' | 'line' | 'bank' | 'generator' | 'service' | 'place';
   readonly id: string;
   readonly label: string;
 }

@@ -21,6 +21,12 @@ import { loadInterruption } from './loadInterruption.ts';
 import { loadOutput } from './loadOutput.ts';
 import { loadPower } from './loadPower.ts';
 import { loadTotal } from './loadTotal.ts';
+import { placeClearance } from './placeClearance.ts';
+import { placeExposure } from './placeExposure.ts';
+import { placeFixing } from './placeFixing.ts';
+import { placeHeight } from './placeHeight.ts';
+import { placeLoad } from './placeLoad.ts';
+import { placeOverlap } from './placeOverlap.ts';
 import { pvAcCoupled } from './pvAcCoupled.ts';
 import { stackArrangement } from './stackArrangement.ts';
 import { stackCount } from './stackCount.ts';
@@ -55,6 +61,12 @@ export const CHECKS: readonly Check[] = [
   loadOutput,
   loadPower,
   loadTotal,
+  placeClearance,
+  placeExposure,
+  placeFixing,
+  placeHeight,
+  placeLoad,
+  placeOverlap,
   pvAcCoupled,
   stackArrangement,
   stackCount,

@@ -16,7 +16,9 @@ import { type Capability, capability } from './capability.ts';
 import { buildingPeakW, meterPeakW } from './meterPeak.ts';
 import { type Mode, modesOf } from './modes.ts';
 import { isBehindStack, isCarriedInIsland } from './partitionKinds.ts';
+import { type RouteLength, routeLengths } from './routes.ts';
 import { compileSupply, type Supply } from './supply.ts';
+import { compileWall, type OnWall } from './wall.ts';
 
 /** A set of inverters with what hangs on its backup outputs and its battery bank. */
 export interface CompiledStack {
@@ -55,6 +57,9 @@ export interface Installation {
   /** Everything the service feeds on grid. */
   readonly wholeBuilding: Known<Board>;
   readonly undecidedCircuits: readonly Circuit[];
+  /** What hangs on the wall, with sizes and clearances. */
+  readonly wall: readonly OnWall[];
+  readonly routes: readonly RouteLength[];
 }
 
 interface TypeOf {
@@ -170,6 +175,7 @@ export function compile(design: Design, catalogue: readonly EquipmentType[]): In
   const find = typeFinder(design, catalogue);
   const supply = compileSupply(design.site);
   const defaults = resolveDefaults(design.defaults);
+  const wall = compileWall(design, catalogue);
   const decided = new Set(design.partitions.map((partition) => partition.id));
   return {
     design,
@@ -179,6 +185,11 @@ export function compile(design: Design, catalogue: readonly EquipmentType[]): In
     modes: modesOf(design),
     stacks: design.stacks.map((stack) => compileStack(design, stack, supply, defaults, find)),
     generators: design.generators.map((generator) => compileGenerator(design, generator, find)),
+    wall,
+    routes: routeLengths(design, wall, {
+      serviceLoopM: defaults.serviceLoopM.value,
+      slack: defaults.routeSlack.value,
+    }),
     wholeBuilding: mapKnown(supply, (value) =>
       compileBoard(design.circuits, value, {
         electronicThirdHarmonic: defaults.electronicThirdHarmonic.value,

@@ -61,7 +61,7 @@ const site = z.strictObject({
   maintenanceBypass: z.enum(['yes', 'none']).optional(),
 });
 
-const item = z.strictObject({
+export const itemSchema = z.strictObject({
   id,
   name,
   quantity: z.number().int().min(1).max(10000).optional(),
@@ -111,7 +111,7 @@ const circuit = z.strictObject({
   lineFixed: z.enum(['yes', 'no']).optional().describe('Yes: advice must leave its line alone.'),
   partitionId: id.optional(),
   startDelayS: nonNegative.max(3600).optional().describe('Closed this long after supply returns in island.'),
-  items: entities(item, 200),
+  items: entities(itemSchema, 200),
   clampReadings: entities(clampReading, 500).optional(),
   note: note.optional(),
 });

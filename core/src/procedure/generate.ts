@@ -4,6 +4,7 @@ import type { Design } from '../design/schema.ts';
 import { gateSteps } from './gates.ts';
 import { islandStep } from './islandNoLoad.ts';
 import { loadSteps } from './loadSteps.ts';
+import { pickupSteps } from './pickup.ts';
 import { returnStep } from './gridReturn.ts';
 import type { Procedure } from './schema.ts';
 import { startSteps } from './largestStart.ts';
@@ -19,6 +20,7 @@ export function generateProcedure(analysis: Analysis): Procedure {
         islandStep(analysis, compiled),
         ...loadSteps(analysis, compiled),
         ...startSteps(analysis, compiled),
+        ...pickupSteps(analysis, compiled),
         returnStep(analysis, compiled),
       ]),
     ],

@@ -50,6 +50,19 @@ const FIELDS: Readonly<Record<string, string>> = {
   backupPortA: 'backup port limit of the type',
   generatorPortA: 'generator port limit of the type',
   transferMs: 'transfer time of the type',
+  body: 'size and clearances of the type',
+  massKg: 'mass',
+  widthM: 'width',
+  heightM: 'height',
+  exposure: 'exposure of the wall',
+  surface: 'surface of the wall',
+  loadLimitKg: 'what the wall may carry',
+  fixingLimitKg: 'what one fixing may carry',
+  fromId: 'start of the route',
+  toId: 'end of the route',
+  outputId: 'backup output',
+  horsepower: 'horsepower',
+  shedBelowSoc: 'level at which the stage is shed',
 };
 
 export const fieldLabel = (key: string): string => FIELDS[key] ?? key;

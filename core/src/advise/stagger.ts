@@ -1,0 +1,234 @@
+import { analyse } from '../analyse.ts';
+import type { InverterType, EquipmentType } from '../catalogue/schema.ts';
+import { type Board, compileBoard } from '../compile/board.ts';
+import type { Capability } from '../compile/capability.ts';
+import { compile, type CompiledStack, type Installation } from '../compile/installation.ts';
+import type { Supply } from '../compile/supply.ts';
+import type { Circuit, Design, Importance } from '../design/schema.ts';
+import { worstLevel } from '../network/overload.ts';
+import type { SurgeStep } from '../compile/surges.ts';
+import { counted, formatNumber, formatQuantity } from '../words/quantity.ts';
+import { figuresOf } from './figures.ts';
+import { circuitPart, makeProposal } from './makeProposal.ts';
+import { importanceOf } from './importance.ts';
+import type { Advice, Proposal } from './proposal.ts';
+
+/** Delays are proposed in steps that a timer relay can be set to and an ear can tell apart. */
+const SLOT_S = 5;
+/** Later than this nobody waits for. */
+const LAST_SLOT_S = 300;
+const RANK: Record<Importance, number> = { must: 0, should: 1, could: 2, 'leave-off': 3 };
+
+interface Place {
+  readonly installation: Installation;
+  readonly compiled: CompiledStack;
+  readonly type: InverterType;
+  readonly supply: Supply;
+  readonly capability: Capability;
+}
+
+/** Smallest room that an envelope leaves below the overload curve: allowed/needed VA − 1; below 0 when over. */
+function room(place: Place, envelope: readonly SurgeStep[], ratedVa: number): number {
+  const worst = worstLevel(envelope, place.type.overloadCurve, ratedVa);
+  if (worst === undefined || worst.va === 0) return Infinity;
+  return worst.allowedVa / worst.va - 1;
+}
+
+function boardOf(place: Place, circuits: readonly Circuit[]): Board {
+  return compileBoard(circuits, place.supply, {
+    electronicThirdHarmonic: place.installation.defaults.electronicThirdHarmonic.value,
+  });
+}
+
+/** Smallest room on any line, and on the whole where the set shares among its lines. */
+function leastRoom(place: Place, circuits: readonly Circuit[]): number {
+  const board = boardOf(place, circuits);
+  const staggered = board.staggered.knownPart.map((envelope, line) =>
+    room(place, envelope, place.capability.perLineVa[line] ?? 0),
+  );
+  const whole =
+    place.compiled.stack.arrangement === 'split-phase-autotransformer'
+      ? room(place, board.totalStaggered, place.capability.totalVa)
+      : Infinity;
+  return Math.min(whole, ...staggered);
+}
+
+const delayed = (circuit: Circuit, startDelayS: number): Circuit => {
+  const { startDelayS: _before, ...rest } = circuit;
+  return startDelayS > 0 ? { ...rest, startDelayS } : rest;
+};
+
+interface Plan {
+  readonly placed: readonly Circuit[];
+  readonly refused: readonly Circuit[];
+}
+
+/** Gives each starting circuit, in order, the earliest delay that leaves the wanted room with all that came before it. */
+function plan(place: Place, steady: readonly Circuit[], starting: readonly Circuit[], margin: number): Plan {
+  let placed: Circuit[] = [...steady];
+  const refused: Circuit[] = [];
+  for (const circuit of starting) {
+    let found: Circuit | undefined;
+    for (let slotS = 0; slotS <= LAST_SLOT_S && found === undefined; slotS += SLOT_S) {
+      const tried = delayed(circuit, slotS);
+      // Room of m below what is allowed means needed · (1 + …) = allowed: margin = 1 − needed/allowed.
+      if (1 - 1 / (leastRoom(place, [...placed, tried]) + 1) >= margin) found = tried;
+    }
+    if (found === undefined) refused.push(circuit);
+    else placed = [...placed, found];
+  }
+  return { placed, refused };
+}
+
+function startVa(board: Board, circuit: Circuit): number {
+  return board.startingItems
+    .filter(({ running }) => running.circuit.id === circuit.id)
+    .reduce(
+      (sum, { running, steps }) =>
+        sum + running.quantity * running.oneVa * Math.max(0, ...steps.map((step) => step.multiple)),
+      0,
+    );
+}
+
+/** Tries two orders, by importance and by size, and keeps the one that leaves less behind and is done sooner. */
+function bestPlan(place: Place, board: Board, margin: number): Plan {
+  const startsHere = new Set(board.startingItems.map(({ running }) => running.circuit.id));
+  const steady = board.circuits
+    .filter((circuit) => !startsHere.has(circuit.id))
+    .map((one) => delayed(one, 0));
+  const starting = board.circuits.filter((circuit) => startsHere.has(circuit.id));
+  const size = new Map(starting.map((circuit) => [circuit.id, startVa(board, circuit)]));
+  const bySize = (a: Circuit, b: Circuit): number =>
+    (size.get(b.id) ?? 0) - (size.get(a.id) ?? 0) || a.id.localeCompare(b.id);
+  const rank = (circuit: Circuit): number => RANK[importanceOf(circuit) ?? 'could'];
+  const plans = [
+    [...starting].sort((a, b) => rank(a) - rank(b) || bySize(a, b)),
+    [...starting].sort(bySize),
+  ].map((order) => plan(place, steady, order, margin));
+  const last = (one: Plan): number => Math.max(0, ...one.placed.map((circuit) => circuit.startDelayS ?? 0));
+  const [first = { placed: [], refused: [] }, second = first] = plans;
+  if (first.refused.length !== second.refused.length)
+    return first.refused.length < second.refused.length ? first : second;
+  return last(second) < last(first) ? second : first;
+}
+
+/** The place of a stack as far as it must be known to stagger its starts. */
+function placeOf(
+  installation: Installation,
+  compiled: CompiledStack,
+): (Place & { board: Board }) | undefined {
+  const capability = compiled.capabilityWithout(undefined);
+  if (!installation.supply.known || !compiled.type.known || !compiled.board.known || !capability.known)
+    return undefined;
+  return {
+    installation,
+    compiled,
+    type: compiled.type.value,
+    supply: installation.supply.value,
+    capability: capability.value,
+    board: compiled.board.value,
+  };
+}
+
+const withDelaysOf = (design: Design, placed: readonly Circuit[]): Design => {
+  const delays = new Map(placed.map((circuit) => [circuit.id, circuit.startDelayS ?? 0]));
+  return {
+    ...design,
+    circuits: design.circuits.map((circuit) =>
+      delays.has(circuit.id) ? delayed(circuit, delays.get(circuit.id) ?? 0) : circuit,
+    ),
+  };
+};
+
+/** The design with the delays its stack needs; undefined where no delays are enough, or something is not known. */
+export function withDelays(
+  design: Design,
+  catalogue: readonly EquipmentType[],
+  stackId: string,
+): Design | undefined {
+  const installation = compile(design, catalogue);
+  const compiled = installation.stacks.find((one) => one.stack.id === stackId);
+  const place = compiled === undefined ? undefined : placeOf(installation, compiled);
+  if (place === undefined) return undefined;
+  const { placed, refused } = bestPlan(place, place.board, installation.defaults.staggerMargin.value);
+  return refused.length > 0 ? undefined : withDelaysOf(design, placed);
+}
+
+function proposalFor(
+  place: Place,
+  board: Board,
+  design: Design,
+  catalogue: readonly EquipmentType[],
+): Proposal | string {
+  const { compiled, installation } = place;
+  const margin = installation.defaults.staggerMargin.value;
+  const { placed, refused } = bestPlan(place, board, margin);
+  const delays = new Map(placed.map((circuit) => [circuit.id, circuit.startDelayS ?? 0]));
+  const changed = board.circuits.filter(
+    (circuit) => delays.has(circuit.id) && (circuit.startDelayS ?? 0) !== delays.get(circuit.id),
+  );
+  const refusedNote = refused.map(
+    (circuit) =>
+      `${circuit.name} finds no moment up to ${LAST_SLOT_S} s that leaves ${formatQuantity(margin, 'fraction')}: shed it, or start it by hand when less is running.`,
+  );
+  if (changed.length === 0)
+    return [
+      `${compiled.stack.name}: no delay is needed for ${formatQuantity(margin, 'fraction')} of headroom.`,
+      ...refusedNote,
+    ].join(' ');
+  const after = withDelaysOf(design, placed);
+  const parts = changed.map((circuit) =>
+    circuitPart(
+      design,
+      circuit,
+      `${circuit.name}: ${formatNumber(circuit.startDelayS ?? 0)} s to ${formatNumber(delays.get(circuit.id) ?? 0)} s`,
+      (one) => delayed(one, delays.get(one.id) ?? 0),
+    ),
+  );
+  const order = [...placed]
+    .filter((circuit) => (circuit.startDelayS ?? 0) > 0)
+    .sort((a, b) => (a.startDelayS ?? 0) - (b.startDelayS ?? 0))
+    .map((circuit) => `${circuit.name} at ${formatNumber(circuit.startDelayS ?? 0)} s`);
+  return makeProposal(
+    'stagger',
+    `stagger-${compiled.stack.id}`,
+    `${compiled.stack.name}: ${counted(changed.length, 'delay')}`,
+    {
+      design,
+      after,
+      parts,
+      notes: [
+        `Order after supply returns: everything else at once, then ${order.join(', ')}.`,
+        `Every line keeps at least ${formatQuantity(margin, 'fraction')} to the overload curve while it comes up.`,
+        'Each delay needs a timer or a staged contactor on its circuit; the islanding test measures them.',
+        ...refusedNote,
+      ],
+      before: figuresOf(analyse(design, catalogue)),
+    },
+    catalogue,
+  );
+}
+
+/** Start delays and order after a break, so that the overload curve is kept with the stated margin on every line. */
+export function adviseStagger(design: Design, catalogue: readonly EquipmentType[]): Advice {
+  const analysis = analyse(design, catalogue);
+  const { installation } = analysis;
+  const notes: string[] = [];
+  const proposals: Proposal[] = [];
+  for (const compiled of installation.stacks) {
+    const place = placeOf(installation, compiled);
+    if (place === undefined) {
+      notes.push(
+        `${compiled.stack.name}: what it can carry is not known yet, so no delay can be worked out.`,
+      );
+      continue;
+    }
+    if (place.board.staggered.missing.length > 0)
+      notes.push(`${compiled.stack.name}: some starts are not known and are not in the proposal.`);
+    const found = proposalFor(place, place.board, design, catalogue);
+    if (typeof found === 'string') notes.push(found);
+    else proposals.push(found);
+  }
+  if (installation.stacks.length === 0) notes.push('There is no stack yet that could start anything.');
+  return { kind: 'stagger', proposals, notes };
+}

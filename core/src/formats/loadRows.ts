@@ -1,0 +1,182 @@
+import { type Line } from '../design/quantities.ts';
+import { SUPPLY_LINES } from '../design/references.ts';
+import type { Circuit, Design, Item } from '../design/schema.ts';
+import { type BadRow, readFigure } from './intervals.ts';
+import {
+  type ItemFigures,
+  LOAD_FIELDS,
+  type LoadField,
+  readItemCells,
+  readLines,
+  showField,
+} from './loadFields.ts';
+
+export type LoadMapping = Partial<Record<LoadField, number>>;
+
+/** One thing that an import would do. */
+export interface LoadChange {
+  readonly row: number;
+  readonly kind: 'new circuit' | 'new item' | 'changed' | 'same';
+  readonly label: string;
+  readonly details: string;
+}
+
+export interface LoadImport {
+  readonly design: Design;
+  readonly changes: readonly LoadChange[];
+  readonly bad: readonly BadRow[];
+}
+
+/** The survey as rows of text with a heading: one row for each item, one for a circuit with nothing on it. */
+export function loadRows(design: Design): string[][] {
+  const partitions = new Map(design.partitions.map((one) => [one.id, one.name]));
+  const row = (circuit: Circuit, item: Item | undefined): string[] =>
+    LOAD_FIELDS.map(({ field }) =>
+      showField(field, circuit, item, partitions.get(circuit.partitionId ?? '') ?? ''),
+    );
+  return [
+    LOAD_FIELDS.map(({ title }) => title),
+    ...design.circuits.flatMap((circuit) =>
+      circuit.items.length === 0
+        ? [row(circuit, undefined)]
+        : circuit.items.map((item) => row(circuit, item)),
+    ),
+  ];
+}
+
+function freeId(prefix: string, taken: Set<string>): string {
+  let number = taken.size + 1;
+  while (taken.has(`${prefix}${number}`)) number += 1;
+  taken.add(`${prefix}${number}`);
+  return `${prefix}${number}`;
+}
+
+interface CircuitCells {
+  readonly lines?: Line[];
+  readonly partitionId?: string;
+  readonly startDelayS?: number;
+}
+
+function readCircuitCells(design: Design, cellOf: (field: LoadField) => string): CircuitCells | string {
+  const has = SUPPLY_LINES[design.site.supply ?? 'three-phase'];
+  const lines = readLines(cellOf('lines'), has);
+  if (!lines.ok) return `Lines: ${lines.reason}`;
+  const wanted = cellOf('partition').trim();
+  const partition = design.partitions.find((one) => one.name.toLowerCase() === wanted.toLowerCase());
+  if (wanted !== '' && partition === undefined)
+    return `Partition: there is none called "${wanted.slice(0, 40)}"`;
+  const delayText = cellOf('startDelayS').trim();
+  const startDelayS = delayText === '' ? undefined : readFigure(delayText);
+  if (delayText !== '' && (startDelayS === undefined || startDelayS < 0 || startDelayS > 3600))
+    return `Start delay s: "${delayText.slice(0, 30)}" is not a delay from 0 to 3600 s`;
+  return {
+    ...(lines.value === undefined ? {} : { lines: lines.value }),
+    ...(partition === undefined ? {} : { partitionId: partition.id }),
+    ...(startDelayS === undefined ? {} : { startDelayS }),
+  };
+}
+
+function changedKeys(before: object, after: object): string[] {
+  const old = new Map<string, unknown>(Object.entries(before));
+  return Object.entries(after).flatMap(([key, value]) =>
+    JSON.stringify(old.get(key)) === JSON.stringify(value)
+      ? []
+      : [`${key} ${JSON.stringify(old.get(key)) ?? 'not known'} to ${JSON.stringify(value)}`],
+  );
+}
+
+/** The design while rows are being laid over it. */
+class Importing {
+  readonly circuits: Circuit[];
+  readonly changes: LoadChange[] = [];
+  private readonly byName: Map<string, number>;
+  private readonly ids: Set<string>;
+
+  constructor(design: Design) {
+    this.circuits = [...design.circuits];
+    this.byName = new Map(design.circuits.map((circuit, index) => [circuit.name.toLowerCase(), index]));
+    this.ids = new Set(design.circuits.map((circuit) => circuit.id));
+  }
+
+  take(row: number, name: string, cells: CircuitCells, itemName: string, item: ItemFigures): void {
+    const at = this.byName.get(name.toLowerCase());
+    const before = at === undefined ? undefined : this.circuits[at];
+    const circuit: Circuit = { ...(before ?? { id: freeId('c', this.ids), name, items: [] }), ...cells };
+    const details = before === undefined ? [] : changedKeys(before, cells);
+    const known = circuit.items.find((one) => one.name.toLowerCase() === itemName.toLowerCase());
+    let items = circuit.items;
+    if (itemName !== '') {
+      const next: Item =
+        known === undefined
+          ? { quantity: 1, ...item, id: freeId('i', new Set(items.map((one) => one.id))), name: itemName }
+          : { ...known, ...item };
+      if (known !== undefined) details.push(...changedKeys(known, item));
+      items = known === undefined ? [...items, next] : items.map((one) => (one === known ? next : one));
+    }
+    const kind =
+      before === undefined
+        ? 'new circuit'
+        : itemName !== '' && known === undefined
+          ? 'new item'
+          : details.length > 0
+            ? 'changed'
+            : 'same';
+    this.changes.push({
+      row,
+      kind,
+      label: itemName === '' ? name : `${itemName} (${name})`,
+      details: details.join(', '),
+    });
+    const made = { ...circuit, items };
+    if (at === undefined) {
+      this.byName.set(name.toLowerCase(), this.circuits.length);
+      this.circuits.push(made);
+    } else this.circuits[at] = made;
+  }
+}
+
+/**
+ * Lays the rows of a sheet over a design: rows of one circuit name join, what has the same name is changed, the rest is
+ * added. Nothing is deleted. Good rows are kept; each bad one is named with its reason and its row (counted from
+ * `firstRow`).
+ */
+export function importLoadRows(
+  design: Design,
+  rows: readonly (readonly string[])[],
+  mapping: LoadMapping,
+  firstRow = 2,
+): LoadImport {
+  const importing = new Importing(design);
+  const bad: BadRow[] = [];
+  let lastCircuit = '';
+  rows.forEach((cells, index) => {
+    const row = firstRow + index;
+    const cellOf = (field: LoadField): string => {
+      const at = mapping[field];
+      return at === undefined ? '' : (cells[at] ?? '');
+    };
+    if (cells.every((cell) => cell.trim() === '')) return;
+    // A sheet often names the circuit once and leaves the cells below it empty.
+    const name = (cellOf('circuit').trim() || lastCircuit).slice(0, 120);
+    const itemName = cellOf('item').trim().slice(0, 120);
+    if (name === '' && itemName === '') {
+      bad.push({ row, reason: 'names neither a circuit nor an item' });
+      return;
+    }
+    const circuitCells = readCircuitCells(design, cellOf);
+    const item = readItemCells(cellOf);
+    if (typeof circuitCells === 'string') bad.push({ row, reason: circuitCells });
+    else if (!item.ok) bad.push({ row, reason: item.reason });
+    else {
+      lastCircuit = name === '' ? itemName : name;
+      importing.take(
+        row,
+        lastCircuit,
+        circuitCells,
+        itemName === '' && Object.keys(item.value ?? {}).length > 0 ? lastCircuit : itemName,
+        item.value ?? {},
+      );
+    }
+  });
+  return { design: { ...design, circuits: importing.circuits }, changes: importing.changes, bad };
+}
