@@ -7,18 +7,24 @@ import { jsonSchemaTransform, serializerCompiler, validatorCompiler } from 'fast
 import type { Database } from './database.ts';
 import { handleError } from './errorHandler.ts';
 import { RefusalError } from './errors.ts';
+import { attachmentRoutes } from './routes/attachments.ts';
 import { docsRoute } from './routes/docs.ts';
 import { eventRoutes } from './routes/events.ts';
 import { healthRoute } from './routes/health.ts';
 import { jobRoutes } from './routes/jobs.ts';
+import { libraryRoutes } from './routes/library.ts';
 import { pageRoutes } from './routes/pages.ts';
 import { reportRoutes } from './routes/reports.ts';
 import { runRoutes } from './routes/runs.ts';
 import { sessionGuard } from './routes/sessionGuard.ts';
 import { signInRoutes } from './routes/signIn.ts';
+import { variantRoutes } from './routes/variants.ts';
 import { accounts } from './services/accounts.ts';
+import { attachments } from './services/attachments.ts';
 import { jobs } from './services/jobs.ts';
+import { library } from './services/library.ts';
 import { runs } from './services/runs.ts';
+import { variants } from './services/variants.ts';
 
 export interface AppOptions {
   readonly database: Database;
@@ -27,6 +33,8 @@ export interface AppOptions {
   readonly version: string;
   /** Folder of the built pages; none in tests that only talk to the API. */
   readonly pagesFolder: string | undefined;
+  /** Folder under which photos lie. */
+  readonly filesFolder: string;
   readonly now: () => Date;
   readonly log: boolean;
 }
@@ -41,7 +49,7 @@ const CONTENT_SECURITY = {
     baseUri: ["'none'"],
     formAction: ["'self'"],
     frameAncestors: ["'none'"],
-    imgSrc: ["'self'", 'data:'],
+    imgSrc: ["'self'", 'data:', 'blob:'],
     objectSrc: ["'none'"],
     // Overlays of the interface place themselves with style attributes.
     styleSrc: ["'self'", "'unsafe-inline'"],
@@ -82,6 +90,11 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
       sessionGuard(guarded, people);
       await guarded.register(docsRoute);
       await guarded.register(jobRoutes, { jobs: jobService });
+      await guarded.register(variantRoutes, { variants: variants(options.database, jobService) });
+      await guarded.register(libraryRoutes, { library: library(options.database, options.now) });
+      await guarded.register(attachmentRoutes, {
+        attachments: attachments(options.database, jobService, options.filesFolder, options.now),
+      });
       await guarded.register(eventRoutes, { jobs: jobService });
       await guarded.register(runRoutes, { runs: runService });
       await guarded.register(reportRoutes, { jobs: jobService, runs: runService, now: options.now });

@@ -4,6 +4,7 @@ const environment = z.object({
   DATABASE_URL: z.url({ protocol: /^(mariadb|mysql)$/ }),
   PORT: z.coerce.number().int().min(1).max(65535).default(4600),
   HOST: z.string().default('127.0.0.1'),
+  BASTION_FILES: z.string().min(1).optional(),
   BASTION_DEMO: z.enum(['on', 'off']).default('on'),
   BASTION_SECURE_COOKIE: z.enum(['on', 'off']).default('off'),
 });
@@ -13,6 +14,8 @@ export interface Config {
   readonly databaseUrl: string;
   readonly port: number;
   readonly host: string;
+  /** Folder for photos; undefined: beside the program's own data. */
+  readonly filesFolder: string | undefined;
   /** Offers one-click demo users on the sign-in page. */
   readonly demo: boolean;
   /** Set behind TLS: the cookie is then sent over TLS alone. */
@@ -30,6 +33,7 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
     databaseUrl: parsed.data.DATABASE_URL,
     port: parsed.data.PORT,
     host: parsed.data.HOST,
+    filesFolder: parsed.data.BASTION_FILES,
     demo: parsed.data.BASTION_DEMO === 'on',
     secureCookie: parsed.data.BASTION_SECURE_COOKIE === 'on',
   };

@@ -17,6 +17,20 @@ export const REFUSALS = {
   REQUEST_INVALID: { status: 400, message: 'The request is not in the form this server takes.' },
   READING_UNKNOWN: { status: 422, message: 'This run has no such step or reading.' },
   REASON_NEEDED: { status: 422, message: 'Give a reason for aborting: the record needs it.' },
+  NOT_A_PICTURE: { status: 415, message: 'This is not a JPEG, PNG or WebP picture, so it was not kept.' },
+  PICTURE_TOO_LARGE: {
+    status: 422,
+    message:
+      'This picture unfolds to more than 40 million points, so it was not kept. Make it smaller first.',
+  },
+  PICTURE_TOO_HEAVY: { status: 413, message: 'This photo is larger than 12 MB, so it was not kept.' },
+  TOO_MANY_PICTURES: { status: 422, message: 'This job already holds 500 photos. Nothing was added.' },
+  TOO_MANY_VARIANTS: { status: 422, message: 'A job holds eight variants at most. Remove one first.' },
+  VARIANT_NAME_TAKEN: { status: 422, message: 'This job already has a variant of that name.' },
+  VARIANT_STAYS: {
+    status: 422,
+    message: 'The main design stays, and so does a variant that has been tested: the record refers to it.',
+  },
   TOO_MANY_TRIES: { status: 429, message: 'Too many tries. Wait a minute and try again.' },
   INTERNAL: { status: 500, message: 'The server failed at this. Nothing was changed; try again.' },
 } as const satisfies Record<string, { status: number; message: string }>;

@@ -22,6 +22,7 @@ async function main(): Promise<void> {
     secureCookie: config.secureCookie,
     version: VERSION,
     pagesFolder: existsSync(pages) ? pages : undefined,
+    filesFolder: config.filesFolder ?? join(root, '.data', 'files'),
     now,
     log: true,
   });

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { editSchema } from '../design/edits.ts';
+import { itemSchema } from '../design/schema.ts';
 import { procedureSchema } from '../procedure/schema.ts';
 
 /** What web and server say to each other. Both import these; neither imports the other. */
@@ -39,6 +40,8 @@ export const jobDocument = z.object({
   revision: z.number().int(),
   document: z.unknown(),
   canEdit: z.boolean(),
+  /** May tick the delivery list and log clamp readings. */
+  canNote: z.boolean(),
   canTest: z.boolean(),
 });
 export type JobDocument = z.infer<typeof jobDocument>;
@@ -115,3 +118,27 @@ export const endRun = z.strictObject({
   state: z.enum(['finished', 'aborted']),
   reason: z.string().max(1000),
 });
+
+export const variant = z.object({
+  jobId: z.number().int(),
+  name: z.string(),
+  isMain: z.boolean(),
+  revision: z.number().int(),
+});
+export type Variant = z.infer<typeof variant>;
+
+export const libraryItem = itemSchema.omit({ id: true });
+export type LibraryItem = z.infer<typeof libraryItem>;
+export const libraryEntry = z.object({ id: z.number().int(), item: libraryItem, addedBy: z.string() });
+export type LibraryEntry = z.infer<typeof libraryEntry>;
+
+export const attachment = z.object({
+  id: z.number().int(),
+  name: z.string(),
+  width: z.number().int(),
+  height: z.number().int(),
+  bytes: z.number().int(),
+  addedBy: z.string(),
+  addedAt: z.string(),
+});
+export type Attachment = z.infer<typeof attachment>;

@@ -17,6 +17,9 @@ export class JobRow extends Model<InferAttributes<JobRow>, InferCreationAttribut
   declare summary: string;
   declare changedAt: Date;
   declare changedBy: string;
+  /** The job whose variant this is; null for a main design. */
+  declare variantOf: CreationOptional<number | null>;
+  declare variantName: CreationOptional<string>;
 }
 
 export function initJobs(sequelize: Sequelize): void {
@@ -30,6 +33,8 @@ export function initJobs(sequelize: Sequelize): void {
       summary: { type: DataTypes.TEXT('long'), allowNull: false },
       changedAt: { type: DataTypes.DATE(3), allowNull: false },
       changedBy: { type: DataTypes.STRING(120), allowNull: false },
+      variantOf: { type: DataTypes.INTEGER.UNSIGNED, allowNull: true },
+      variantName: { type: DataTypes.STRING(60), allowNull: false, defaultValue: '' },
     },
     { sequelize, tableName: 'jobs', timestamps: false },
   );

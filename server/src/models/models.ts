@@ -1,7 +1,9 @@
 import type { Sequelize } from 'sequelize';
+import { AttachmentRow, initAttachments } from './attachments.ts';
 import { EditRow, initEdits } from './edits.ts';
 import { FirmRow, initFirms } from './firms.ts';
 import { initJobs, JobRow } from './jobs.ts';
+import { initLibrary, LibraryRow } from './library.ts';
 import { initReadings, ReadingRow } from './readings.ts';
 import { initRevisions, RevisionRow } from './revisions.ts';
 import { initSessions, SessionRow } from './sessions.ts';
@@ -17,6 +19,8 @@ export interface Models {
   readonly edits: typeof EditRow;
   readonly runs: typeof RunRow;
   readonly readings: typeof ReadingRow;
+  readonly library: typeof LibraryRow;
+  readonly attachments: typeof AttachmentRow;
 }
 
 /** Binds every model to a connection. */
@@ -29,6 +33,8 @@ export function initModels(sequelize: Sequelize): Models {
   initEdits(sequelize);
   initRuns(sequelize);
   initReadings(sequelize);
+  initLibrary(sequelize);
+  initAttachments(sequelize);
   return {
     firms: FirmRow,
     users: UserRow,
@@ -38,5 +44,7 @@ export function initModels(sequelize: Sequelize): Models {
     edits: EditRow,
     runs: RunRow,
     readings: ReadingRow,
+    library: LibraryRow,
+    attachments: AttachmentRow,
   };
 }

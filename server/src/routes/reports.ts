@@ -1,6 +1,7 @@
 import { analyse, SAMPLE_TYPES } from '@bastion/core';
 import type { FastifyReply } from 'fastify';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
+import { drillingTemplate } from '../reports/drilling.ts';
 import { limitsReport } from '../reports/limits.ts';
 import { renderPdf } from '../reports/render.ts';
 import { testRecord } from '../reports/testRecord.ts';
@@ -29,6 +30,12 @@ export const reportRoutes: FastifyPluginAsyncZod<Options> = async (app, { jobs, 
     const { design, revision } = await jobs.design(personOf(request), request.params.jobId);
     const definition = limitsReport(analyse(design, SAMPLE_TYPES), { revision, madeAt: now() });
     return send(reply, `${design.name} limits`, renderPdf(definition));
+  });
+
+  app.get('/jobs/:jobId/drilling.pdf', { schema: { params: jobId } }, async (request, reply) => {
+    const { design, revision } = await jobs.design(personOf(request), request.params.jobId);
+    const definition = drillingTemplate(analyse(design, SAMPLE_TYPES), { revision, madeAt: now() });
+    return send(reply, `${design.name} drilling marks`, renderPdf(definition));
   });
 
   app.get('/runs/:runId/record.pdf', { schema: { params: runId } }, async (request, reply) => {

@@ -87,3 +87,5 @@ export function accounts(models: Models, now: () => Date): Accounts {
 /** What each role may change. Everyone of a firm may look. */
 export const canEdit = (person: Person): boolean => person.role === 'designer';
 export const canTest = (person: Person): boolean => person.role === 'designer' || person.role === 'field';
+/** May tick the delivery list, take photos and log clamp readings. */
+export const canNote = canTest;

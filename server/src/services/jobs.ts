@@ -15,11 +15,16 @@ import { z } from 'zod';
 import type { Database } from '../database.ts';
 import { RefusalError } from '../errors.ts';
 import type { JobRow } from '../models/jobs.ts';
-import { canEdit, canTest, type Person } from './accounts.ts';
+import { canEdit, canNote, canTest, type Person } from './accounts.ts';
 import { readSummary, summarise } from './summary.ts';
 
 /** A whole document is kept with every so many revisions; between them the edits lead on. */
 const SNAPSHOT_EVERY = 25;
+
+/** What a field electrician may write into a design: ticks of the delivery list, and clamp readings. */
+function isFieldNote({ path }: Edit): boolean {
+  return path[0] === 'delivery' || (path[0] === 'circuits' && path[2] === 'clampReadings');
+}
 
 const editList = z.array(editSchema);
 
@@ -95,7 +100,7 @@ export function jobs({ sequelize, models }: Database, now: () => Date) {
   return {
     list: async (person: Person): Promise<wire.JobSummary[]> => {
       const rows = await models.jobs.findAll({
-        where: { firmId: person.firmId },
+        where: { firmId: person.firmId, variantOf: null },
         attributes: ['id', 'name', 'revision', 'summary', 'changedAt', 'changedBy'],
         order: ['id'],
       });
@@ -117,6 +122,7 @@ export function jobs({ sequelize, models }: Database, now: () => Date) {
         revision: job.revision,
         document: storedDesign(job),
         canEdit: canEdit(person),
+        canNote: canNote(person),
         canTest: canTest(person),
       };
     },
@@ -162,7 +168,8 @@ export function jobs({ sequelize, models }: Database, now: () => Date) {
      * that touches what others changed since its base is refused with both values.
      */
     edit: async (person: Person, jobId: number, batch: wire.EditBatch): Promise<number> => {
-      if (!canEdit(person)) throw new RefusalError('NOT_ALLOWED');
+      const isAllowed = canEdit(person) || (canNote(person) && batch.patches.every(isFieldNote));
+      if (!isAllowed) throw new RefusalError('NOT_ALLOWED');
       return sequelize.transaction(async (transaction) => {
         const job = await find(person, jobId, transaction);
         const applied = await models.edits.findOne({ where: { jobId, editId: batch.editId }, transaction });

@@ -1,4 +1,7 @@
 import { randomBytes } from 'node:crypto';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { SAMPLE_TYPES, readDesign, type Design, wire } from '@bastion/core';
 import type { FastifyInstance, LightMyRequestResponse } from 'fastify';
 import { createConnection } from 'mariadb';
@@ -43,12 +46,14 @@ export async function startHarness(options: { demo?: boolean; now?: () => Date }
   url.pathname = `/${name}`;
   const database = await openDatabase(url.href);
   await addPeople(database);
+  const filesFolder = await mkdtemp(join(tmpdir(), 'bastion-files-'));
   const app = await buildApp({
     database,
     demo: options.demo ?? false,
     secureCookie: false,
     version: '0.0.0-test',
     pagesFolder: undefined,
+    filesFolder,
     now: options.now ?? (() => NOW),
     log: false,
   });
@@ -77,6 +82,7 @@ export async function startHarness(options: { demo?: boolean; now?: () => Date }
       await database.sequelize.close();
       await admin.query(`DROP DATABASE ${name}`);
       await admin.end();
+      await rm(filesFolder, { recursive: true, force: true });
     },
   };
 }
@@ -105,7 +111,7 @@ export const codeOf = (answer: LightMyRequestResponse): string => wire.refusal.p
 export function smallDesign(): Design {
   const read = readDesign(
     {
-      format: 1,
+      format: 2,
       name: 'Hut',
       site: { supply: 'single-phase', lineVoltageV: 230, frequencyHz: 50, equipmentHighestC: 30 },
       circuits: [
@@ -140,6 +146,9 @@ export function smallDesign(): Design {
       ],
       generators: [],
       arrays: [],
+      startCases: [],
+      meters: [],
+      delivery: [],
       defaults: [],
       types: [],
     },

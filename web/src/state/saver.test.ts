@@ -93,6 +93,7 @@ beforeEach(() => {
       revision: server.revision,
       document: server.design,
       canEdit: true,
+      canNote: true,
       canTest: true,
     }),
   );

@@ -1,0 +1,157 @@
+import { deflateSync } from 'node:zlib';
+import { wire } from '@bastion/core';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { type Caller, codeOf, type Harness, smallDesign, startHarness } from './testkit/harness.ts';
+
+let harness: Harness;
+let designer: Caller;
+let field: Caller;
+let south: Caller;
+let jobId = 0;
+beforeAll(async () => {
+  harness = await startHarness();
+  designer = await harness.as('designer@north.test');
+  field = await harness.as('field@north.test');
+  south = await harness.as('designer@south.test');
+});
+afterAll(() => harness.close());
+beforeEach(async () => {
+  jobId = (await designer('POST', '/api/jobs/import', smallDesign())).json<{ id: number }>().id;
+});
+
+describe('variants of a job', () => {
+  const create = (name: string, caller = designer) => caller('POST', `/api/jobs/${jobId}/variants`, { name });
+
+  it('hold a design of their own, stand beside the main one, and are no jobs of the list', async () => {
+    const { id } = (await create('Whole building')).json<{ id: number }>();
+    const list = (await designer('GET', `/api/jobs/${id}/variants`)).json<wire.Variant[]>();
+    expect(list.map(({ name, isMain }) => [name, isMain])).toEqual([
+      ['Main', true],
+      ['Whole building', false],
+    ]);
+    const edit = {
+      baseRevision: 1,
+      editId: 'variant-edit',
+      patches: [{ op: 'set', path: ['site', 'altitudeM'], after: 900 }],
+    };
+    expect((await designer('POST', `/api/jobs/${id}/edits`, edit)).statusCode).toBe(200);
+    const main = (await designer('GET', `/api/jobs/${jobId}`)).json<{ document: { site: object } }>();
+    expect(main.document.site).not.toHaveProperty('altitudeM');
+    const jobs = (await designer('GET', '/api/jobs')).json<wire.JobSummary[]>();
+    expect(jobs.some((job) => job.id === id)).toBe(false);
+  });
+
+  it('go when they are removed; the main design and what was tested stay', async () => {
+    const { id } = (await create('B')).json<{ id: number }>();
+    expect(codeOf(await designer('DELETE', `/api/jobs/${jobId}/variant`))).toBe('VARIANT_STAYS');
+    await designer('POST', `/api/jobs/${id}/runs`);
+    expect(codeOf(await designer('DELETE', `/api/jobs/${id}/variant`))).toBe('VARIANT_STAYS');
+    const other = (await create('C')).json<{ id: number }>();
+    expect((await designer('DELETE', `/api/jobs/${other.id}/variant`)).statusCode).toBe(204);
+    expect((await designer('GET', `/api/jobs/${other.id}`)).statusCode).toBe(404);
+  });
+
+  it('are refused without a right, twice under one name, and past eight', async () => {
+    expect(codeOf(await create('X', field))).toBe('NOT_ALLOWED');
+    expect((await create('X', south)).statusCode).toBe(404);
+    for (let n = 1; n <= 7; n += 1) expect((await create(`V${n}`)).statusCode).toBe(201);
+    expect(codeOf(await create('V8'))).toBe('TOO_MANY_VARIANTS');
+    await designer('DELETE', `/api/jobs/${jobId + 1}/variant`);
+    expect(codeOf(await create('v2'))).toBe('VARIANT_NAME_TAKEN');
+  });
+});
+
+describe('the library of a firm', () => {
+  const item = { name: 'Dough mixer', runningW: 1100, powerFactor: 0.8, startClass: 'capacitor-motor' };
+
+  it('takes an item, replaces one of the same name, and shows it to its own firm alone', async () => {
+    await designer('PUT', '/api/library', item);
+    const put = await designer('PUT', '/api/library', { ...item, runningW: 1200 });
+    const entry = wire.libraryEntry.parse(put.json());
+    expect((await field('GET', '/api/library')).json()).toEqual([entry]);
+    expect(entry).toMatchObject({ item: { runningW: 1200 }, addedBy: 'north designer' });
+    expect((await south('GET', '/api/library')).json()).toEqual([]);
+    expect((await south('DELETE', `/api/library/${entry.id}`)).statusCode).toBe(404);
+    expect(codeOf(await field('DELETE', `/api/library/${entry.id}`))).toBe('NOT_ALLOWED');
+    expect((await designer('DELETE', `/api/library/${entry.id}`)).statusCode).toBe(204);
+  });
+
+  it('refuses an impossible figure', async () => {
+    expect((await designer('PUT', '/api/library', { ...item, powerFactor: 1.4 })).statusCode).toBe(400);
+  });
+});
+
+/** A picture of one colour: signature, head with its size, packed rows, end. Checksums are not looked at. */
+function png(width: number, height: number): Buffer {
+  const chunk = (type: string, data: Buffer): Buffer => {
+    const length = Buffer.alloc(4);
+    length.writeUInt32BE(data.length);
+    return Buffer.concat([length, Buffer.from(type), data, Buffer.alloc(4)]);
+  };
+  const head = Buffer.alloc(13);
+  head.writeUInt32BE(width, 0);
+  head.writeUInt32BE(height, 4);
+  head.set([8, 0, 0, 0, 0], 8);
+  const signature = Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]);
+  const rows = deflateSync(Buffer.alloc(1000));
+  return Buffer.concat([signature, chunk('IHDR', head), chunk('IDAT', rows), chunk('IEND', Buffer.alloc(0))]);
+}
+
+describe('photos of a job', () => {
+  const send = (photo: Buffer, caller: Caller = field) => {
+    const form = new FormData();
+    form.set('photo', new Blob([new Uint8Array(photo)]), 'box.png');
+    form.set('thumbnail', new Blob([new Uint8Array(png(20, 10))]), 'small.png');
+    return caller('POST', `/api/jobs/${jobId}/attachments`, form);
+  };
+
+  it('come back as they went in, with what is known of them, and to their own firm alone', async () => {
+    const bytes = png(640, 480);
+    const added = wire.attachment.parse((await send(bytes)).json());
+    expect(added).toMatchObject({ name: 'box.png', width: 640, height: 480, addedBy: 'north field' });
+    const photo = await designer('GET', `/api/attachments/${added.id}`);
+    expect(photo.rawPayload.equals(bytes)).toBe(true);
+    expect(photo.headers['content-type']).toBe('image/png');
+    expect((await designer('GET', `/api/attachments/${added.id}/thumbnail`)).rawPayload).toHaveLength(
+      png(20, 10).length,
+    );
+    expect((await south('GET', `/api/attachments/${added.id}`)).statusCode).toBe(404);
+    expect((await designer('GET', `/api/jobs/${jobId}/attachments`)).json()).toEqual([added]);
+  });
+
+  it.each([
+    ['a page that calls itself a picture', Buffer.from('<html><script>1</script></html>'), 'NOT_A_PICTURE'],
+    ['half a picture', png(640, 480).subarray(0, 60), 'NOT_A_PICTURE'],
+    ['a picture that unfolds to 2.5 thousand million points', png(50_000, 50_000), 'PICTURE_TOO_LARGE'],
+    ['nothing', Buffer.alloc(0), 'NOT_A_PICTURE'],
+  ])('refuses %s with a sentence', async (_, bytes, code) => {
+    const answer = await send(bytes);
+    expect(codeOf(answer)).toBe(code);
+    expect((await designer('GET', `/api/jobs/${jobId}/attachments`)).json()).toEqual([]);
+  });
+
+  it('refuses more than 12 MB, and people who only look', async () => {
+    const answer = await send(Buffer.concat([png(640, 480), Buffer.alloc(13_000_000)]));
+    expect(answer.statusCode).toBe(413);
+    expect(wire.refusal.parse(answer.json()).message).toContain('12 MB');
+    expect(codeOf(await send(png(8, 8), await harness.as('viewer@north.test')))).toBe('NOT_ALLOWED');
+  });
+});
+
+it('a field electrician ticks the delivery list and logs clamp readings, and changes nothing else', async () => {
+  const edit = (path: string[], entity: { id: string }) => ({
+    baseRevision: 1,
+    editId: `note-${path.join('-')}`.slice(0, 60),
+    patches: [{ op: 'insert', path: [...path, entity.id], follows: null, entity }],
+  });
+  const send = (body: object) => field('POST', `/api/jobs/${jobId}/edits`, body);
+  expect((await send(edit(['delivery'], { id: 'unit-s-u1' }))).statusCode).toBe(200);
+  const reading = { id: 'k1', line: 'L1', currentA: 6.4, takenAt: '2026-03-01T10:00:00Z', by: 'Femi' };
+  const set = {
+    baseRevision: 1,
+    editId: 'note-clamp',
+    patches: [{ op: 'set', path: ['circuits', 'c1', 'clampReadings'], after: [reading] }],
+  };
+  expect((await send(set)).statusCode).toBe(200);
+  expect(codeOf(await send(edit(['circuits'], { id: 'c9' })))).toBe('NOT_ALLOWED');
+});

@@ -1,0 +1,91 @@
+import { createHash } from 'node:crypto';
+import { mkdir, readFile, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { wire } from '@bastion/core';
+import type { Database } from '../database.ts';
+import { RefusalError } from '../errors.ts';
+import type { AttachmentRow } from '../models/attachments.ts';
+import { canTest, type Person } from './accounts.ts';
+import type { Jobs } from './jobs.ts';
+import { examinePicture } from './pictures.ts';
+
+/** More photos than a job needs, fewer than fill a disk. */
+const MOST_PER_JOB = 500;
+
+const attachmentOf = (row: AttachmentRow): wire.Attachment => ({
+  id: row.id,
+  name: row.name,
+  width: row.width,
+  height: row.height,
+  bytes: row.bytes,
+  addedBy: row.addedBy,
+  addedAt: row.addedAt.toISOString(),
+});
+
+export interface PictureBytes {
+  readonly mediaType: string;
+  readonly bytes: Buffer;
+}
+
+/** Photos of a job: bytes on disk under their hash, what is known of them in the table. */
+export function attachments({ models }: Database, jobService: Jobs, folder: string, now: () => Date) {
+  const keep = async (bytes: Buffer): Promise<string> => {
+    const hash = createHash('sha256').update(bytes).digest('hex');
+    const place = join(folder, hash.slice(0, 2));
+    await mkdir(place, { recursive: true });
+    await writeFile(join(place, hash), bytes);
+    return hash;
+  };
+  const fetch = (hash: string): Promise<Buffer> => readFile(join(folder, hash.slice(0, 2), hash));
+  const find = async (person: Person, id: number): Promise<AttachmentRow> => {
+    const row = await models.attachments.findByPk(id);
+    if (row === null) throw new RefusalError('NOT_FOUND');
+    await jobService.latestRevision(person, row.jobId);
+    return row;
+  };
+
+  return {
+    list: async (person: Person, jobId: number): Promise<wire.Attachment[]> => {
+      await jobService.latestRevision(person, jobId);
+      return (await models.attachments.findAll({ where: { jobId }, order: ['id'] })).map(attachmentOf);
+    },
+
+    add: async (
+      person: Person,
+      jobId: number,
+      given: { readonly name: string; readonly photo: Buffer; readonly thumbnail: Buffer },
+    ): Promise<wire.Attachment> => {
+      await jobService.latestRevision(person, jobId);
+      if (!canTest(person)) throw new RefusalError('NOT_ALLOWED');
+      if ((await models.attachments.count({ where: { jobId } })) >= MOST_PER_JOB)
+        throw new RefusalError('TOO_MANY_PICTURES');
+      const { mediaType, width, height } = examinePicture(given.photo);
+      examinePicture(given.thumbnail);
+      const row = await models.attachments.create({
+        jobId,
+        name: given.name.slice(0, 120) || 'photo',
+        mediaType,
+        width,
+        height,
+        bytes: given.photo.length,
+        hash: await keep(given.photo),
+        thumbnailHash: await keep(given.thumbnail),
+        addedBy: person.name,
+        addedAt: now(),
+      });
+      return attachmentOf(row);
+    },
+
+    photo: async (person: Person, id: number): Promise<PictureBytes> => {
+      const row = await find(person, id);
+      return { mediaType: row.mediaType, bytes: await fetch(row.hash) };
+    },
+
+    thumbnail: async (person: Person, id: number): Promise<PictureBytes> => {
+      const bytes = await fetch((await find(person, id)).thumbnailHash);
+      return { mediaType: examinePicture(bytes).mediaType, bytes };
+    },
+  };
+}
+
+export type Attachments = ReturnType<typeof attachments>;
