@@ -5,7 +5,9 @@ export { balanceSearch } from './advise/balance/search.ts';
 export { figuresOf } from './advise/figures.ts';
 export { importanceOf } from './advise/importance.ts';
 export type { Advice, AdviceKind, Figures, Proposal, ProposalPart } from './advise/proposal.ts';
+export { type CompareGroup, type CompareRow, compareVariants } from './advise/compare.ts';
 export { adviseScope, type Scope, scopeOf } from './advise/scope.ts';
+export { ITEM_LIBRARY, type LibraryGroup } from './catalogue/items.ts';
 export { SAMPLE_TYPES } from './catalogue/samples.ts';
 export type {
   Arrangement,
@@ -39,7 +41,8 @@ export { CODE_LETTERS } from './codes/codeLetters.ts';
 export { autonomy, type Autonomy } from './compile/autonomy.ts';
 export { type Board, LOAD_CASE_WORDS } from './compile/board.ts';
 export { circuitPower, runsInHour } from './compile/circuitPower.ts';
-export { factorFinder, startSource, type StartSource } from './compile/loads.ts';
+export { type DayProfile, dayProfile, profileDurationW } from './compile/dayProfile.ts';
+export { factorFinder, startSource, type StartSource, stepsOfStart } from './compile/loads.ts';
 export { coldPickup, seeLine, staggeredPickup, type SurgeStep } from './compile/surges.ts';
 export type { Capability } from './compile/capability.ts';
 export { compile, type CompiledStack, type Installation } from './compile/installation.ts';
@@ -97,10 +100,18 @@ export { describePlace, describePlaces, fieldLabel } from './words/places.ts';
 export { counted, formatNumber, formatQuantity } from './words/quantity.ts';
 export { copyUsedTypes } from './design/usedTypes.ts';
 export { lineVoltages } from './network/phasors.ts';
-export { allowedTimeS, type OverloadPoint, worstLevel } from './network/overload.ts';
+export {
+  allowedMultiple,
+  allowedTimeS,
+  levelTimes,
+  type LevelTime,
+  type OverloadPoint,
+  worstLevel,
+} from './network/overload.ts';
 export type { Mounted, Obstacle, ObstacleKind, Place, Route } from './design/place.ts';
 export { type MeterSummary, type Season, SEASONS } from './design/meters.ts';
 export type { DeliveryTick } from './design/delivery.ts';
+export { isFieldNote } from './design/fieldNotes.ts';
 export { chooseSupply } from './design/chooseSupply.ts';
 
 export { readEspi } from './formats/espi.ts';
@@ -125,5 +136,14 @@ export {
 export { type DateOrder, guessDateOrder } from './formats/timestamps.ts';
 export type { ZoneOffsetMin } from './formats/zone.ts';
 export type { RouteLength } from './compile/routes.ts';
-export { drillingHoles, type Hole, mountedLabel, type OnWall, type Rect, zoneOf } from './compile/wall.ts';
+export {
+  drillingHoles,
+  type Hole,
+  mountedLabel,
+  obstacleLabel,
+  type OnWall,
+  type Rect,
+  zoneOf,
+} from './compile/wall.ts';
+export { type PartLine, partsOf } from './schedules/parts.ts';
 export { type DeliveryGroup, type DeliveryLine, deliveryLines } from './schedules/delivery.ts';

@@ -47,13 +47,17 @@ checkTable(placeClearance, [
   },
   {
     name: 'a wall whose width is not known',
-    edit: (d) => void delete addWall(d).wall?.widthM,
+    edit: (d) => {
+      delete addWall(d).wall?.widthM;
+    },
     state: 'unknown',
     missing: 'place/wall/widthM',
   },
   {
     name: 'already too near, whatever the width',
-    edit: (d) => void delete addWall(d, { mounted: [unitAt(0.1, 1)] }).wall?.widthM,
+    edit: (d) => {
+      delete addWall(d, { mounted: [unitAt(0.1, 1)] }).wall?.widthM;
+    },
     state: 'over',
     value: 0.1,
   },

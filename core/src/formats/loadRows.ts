@@ -78,10 +78,9 @@ function readCircuitCells(design: Design, cellOf: (field: LoadField) => string):
 
 function changedKeys(before: object, after: object): string[] {
   const old = new Map<string, unknown>(Object.entries(before));
+  const words = (value: unknown): string => (value === undefined ? 'not known' : JSON.stringify(value));
   return Object.entries(after).flatMap(([key, value]) =>
-    JSON.stringify(old.get(key)) === JSON.stringify(value)
-      ? []
-      : [`${key} ${JSON.stringify(old.get(key)) ?? 'not known'} to ${JSON.stringify(value)}`],
+    words(old.get(key)) === words(value) ? [] : [`${key} ${words(old.get(key))} to ${words(value)}`],
   );
 }
 

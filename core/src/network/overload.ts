@@ -108,3 +108,18 @@ export function worstLevel(
   });
   return worst;
 }
+
+/** One point of an envelope for plotting beside a curve: a level, and the longest contiguous time at or above it. */
+export interface LevelTime {
+  readonly va: number;
+  readonly timeS: number;
+}
+
+/** Every level of an envelope with the longest time at or above it, from the highest level down. */
+export function levelTimes(steps: readonly EnvelopeStep[]): LevelTime[] {
+  const stretch = stretchesS(steps);
+  return steps
+    .map(({ va }, index) => ({ va, timeS: stretch[index] ?? 0 }))
+    .filter(({ timeS }) => timeS > 0)
+    .sort((a, b) => b.va - a.va || b.timeS - a.timeS);
+}

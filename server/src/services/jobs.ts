@@ -7,6 +7,7 @@ import {
   diff,
   type Edit,
   editSchema,
+  isFieldNote,
   readDesign,
   SAMPLE_TYPES,
   type wire,
@@ -20,11 +21,6 @@ import { readSummary, summarise } from './summary.ts';
 
 /** A whole document is kept with every so many revisions; between them the edits lead on. */
 const SNAPSHOT_EVERY = 25;
-
-/** What a field electrician may write into a design: ticks of the delivery list, and clamp readings. */
-function isFieldNote({ path }: Edit): boolean {
-  return path[0] === 'delivery' || (path[0] === 'circuits' && path[2] === 'clampReadings');
-}
 
 const editList = z.array(editSchema);
 

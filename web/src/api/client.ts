@@ -20,13 +20,14 @@ const OFFLINE: wire.Refusal = {
 
 async function send(method: string, path: string, body?: unknown): Promise<unknown> {
   let response: Response;
-  try {
-    response = await fetch(`/api${path}`, {
-      method,
-      ...(body === undefined
+  const content: RequestInit =
+    body instanceof FormData
+      ? { body }
+      : body === undefined
         ? {}
-        : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
-    });
+        : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) };
+  try {
+    response = await fetch(`/api${path}`, { method, ...content });
   } catch {
     throw new RequestFailed(0, OFFLINE);
   }
@@ -72,6 +73,19 @@ export const api = {
   run: (runId: number) => ask(wire.testRun, 'GET', `/runs/${runId}`),
   addReading: (runId: number, reading: wire.NewReading) =>
     ask(wire.reading, 'POST', `/runs/${runId}/readings`, reading),
+  variants: (jobId: number) => ask(z.array(wire.variant), 'GET', `/jobs/${jobId}/variants`),
+  createVariant: (jobId: number, name: string) => ask(created, 'POST', `/jobs/${jobId}/variants`, { name }),
+  removeVariant: (jobId: number) => send('DELETE', `/jobs/${jobId}/variant`),
+  library: () => ask(z.array(wire.libraryEntry), 'GET', '/library'),
+  keepInLibrary: (item: wire.LibraryItem) => ask(wire.libraryEntry, 'PUT', '/library', item),
+  removeFromLibrary: (id: number) => send('DELETE', `/library/${id}`),
+  attachments: (jobId: number) => ask(z.array(wire.attachment), 'GET', `/jobs/${jobId}/attachments`),
+  addPhoto: (jobId: number, photo: Blob, thumbnail: Blob, name: string) => {
+    const form = new FormData();
+    form.set('photo', photo, name);
+    form.set('thumbnail', thumbnail, name);
+    return ask(wire.attachment, 'POST', `/jobs/${jobId}/attachments`, form);
+  },
   endRun: (runId: number, state: 'finished' | 'aborted', reason: string) =>
     ask(wire.testRun, 'POST', `/runs/${runId}/end`, { state, reason }),
 };

@@ -1,5 +1,5 @@
 import { pasteBlock, readBlock } from './loads/paste.ts';
-import type { Row } from './loads/columns.ts';
+import { COLUMNS, type Row } from './loads/columns.ts';
 import { commandOf, within } from './loads/gridKeys.ts';
 import {
   emptyDesign,
@@ -20,7 +20,7 @@ import {
   newCircuit,
   newItem,
 } from './loads/rowEdits.ts';
-import { addUsualPartitions, lanesOf, moveCircuit } from './partitions/lanes.ts';
+import { addUsualPartitions, lanesOf, moveCircuits } from './partitions/lanes.ts';
 import { addStack, setArrangement, setUnitCount } from './stack/stackEdits.ts';
 import { currentValues, earlierAttempts, stepVerdict } from './test/runView.ts';
 
@@ -89,7 +89,7 @@ describe('pasting from a spreadsheet', () => {
 
   it('lays the block over the rows and adds items for the lines past the end', () => {
     const block = readBlock('Fridge\t\t2\t150\t0,85\r\n"Lamp ""A"""\t\t4\t9\t0.9\r\n');
-    const pasted = pasteBlock(start, rows, { row: 1, column: 0 }, block);
+    const pasted = pasteBlock(start, rows, COLUMNS, { row: 1, column: 0 }, block);
     const items = pasted.ok ? pasted.design.circuits[0]?.items.map(({ id: _id, ...rest }) => rest) : [];
     expect(items).toEqual([
       { name: 'Fridge', quantity: 2, runningW: 150, powerFactor: 0.85, demandFactor: 1 },
@@ -117,7 +117,7 @@ describe('pasting from a spreadsheet', () => {
       says: '2500 lines are more than 2000',
     },
   ])('takes nothing over for $name, and names the line', ({ text, at, says }) => {
-    const pasted = pasteBlock(start, rows, at, readBlock(text));
+    const pasted = pasteBlock(start, rows, COLUMNS, at, readBlock(text));
     expect(pasted.ok ? '' : pasted.message).toContain(says);
   });
 });
@@ -179,13 +179,13 @@ describe('building a job from nothing', () => {
     });
     expect(lanesOf(design).map((lane) => lane.kind)).toEqual(['undecided', 'grid', 'backup']);
     const moved = produce(design, (draft) =>
-      moveCircuit(draft, draft.circuits[0]?.id ?? '', draft.partitions[1]?.id),
+      moveCircuits(draft, new Set([draft.circuits[0]?.id ?? '']), draft.partitions[1]?.id),
     );
     expect(lanesOf(moved).map((lane) => [lane.kind, lane.circuits.length])).toEqual([
       ['grid', 0],
       ['backup', 1],
     ]);
-    expect(produce(moved, (draft) => moveCircuit(draft, draft.circuits[0]?.id ?? '', undefined))).toEqual(
+    expect(produce(moved, (draft) => moveCircuits(draft, new Set([draft.circuits[0]?.id ?? '']), undefined))).toEqual(
       design,
     );
     const [circuit] = design.circuits;

@@ -18,14 +18,20 @@ export async function readDocumentFile(file: File): Promise<FileRead> {
   return { ok: false, message: `${file.name} was not taken over. ${shown.join('. ')}.${more}` };
 }
 
-/** Hands a design to the person as a file. */
-export function downloadDesign(design: Design): void {
-  const url = URL.createObjectURL(
-    new Blob([`${JSON.stringify(design, null, 2)}\n`], { type: 'application/json' }),
-  );
+/** Hands bytes to the person as a file of a name. */
+export function downloadBlob(blob: Blob, name: string): void {
+  const url = URL.createObjectURL(blob);
   const link = document.createElement('a');
   link.href = url;
-  link.download = `${design.name.replace(/[^\p{L}\p{N} _-]/gu, '').trim() || 'design'}.json`;
+  link.download = name;
   link.click();
   URL.revokeObjectURL(url);
+}
+
+/** Hands a design to the person as a file. */
+export function downloadDesign(design: Design): void {
+  downloadBlob(
+    new Blob([`${JSON.stringify(design, null, 2)}\n`], { type: 'application/json' }),
+    `${design.name.replace(/[^\p{L}\p{N} _-]/gu, '').trim() || 'design'}.json`,
+  );
 }

@@ -7,6 +7,7 @@ import {
   diff,
   type Edit,
   invertEdits,
+  isFieldNote,
   type Problem,
   readDesign,
   SAMPLE_TYPES,
@@ -28,6 +29,8 @@ export interface OpenJob {
   readonly revision: number;
   readonly analysis: Analysis;
   readonly canEdit: boolean;
+  /** May tick the delivery list, take photos and log clamp readings. */
+  readonly canNote: boolean;
   readonly canTest: boolean;
 }
 
@@ -45,6 +48,8 @@ interface JobStore {
   close: () => void;
   /** Changes the design. Returns the problems when the change is not possible; then nothing was changed. */
   change: (label: string, recipe: (draft: Design) => void) => readonly Problem[];
+  /** Makes edits that were worked out elsewhere, as one step that can be undone. */
+  apply: (label: string, edits: readonly Edit[]) => readonly Problem[];
   undo: () => void;
   redo: () => void;
   chooseMode: (modeId: string) => void;
@@ -57,6 +62,11 @@ const UNDO_DEPTH = 200;
 /** What is open besides the state: the saver and the stream of revisions made elsewhere. */
 let saver: Saver | undefined;
 let events: EventSource | undefined;
+
+/** Whether this person may make these edits: a field electrician only notes. */
+function mayMake(job: OpenJob, edits: readonly Edit[]): boolean {
+  return job.canEdit || (job.canNote && edits.every(isFieldNote));
+}
 
 function analysed(job: Omit<OpenJob, 'analysis'>): OpenJob {
   return { ...job, analysis: analyse(job.design, SAMPLE_TYPES) };
@@ -80,7 +90,7 @@ export const useJob = create<JobStore>((set, get) => {
   const step = (from: 'undoSteps' | 'redoSteps', to: 'undoSteps' | 'redoSteps', word: string): void => {
     const { job } = get();
     const last = get()[from].at(-1);
-    if (job === undefined || last === undefined || !job.canEdit) return;
+    if (job === undefined || last === undefined || !mayMake(job, last.edits)) return;
     const edits = from === 'undoSteps' ? invertEdits(last.edits) : last.edits;
     const result = applyEdits(job.design, edits);
     const rest = get()[from].slice(0, -1);
@@ -93,6 +103,30 @@ export const useJob = create<JobStore>((set, get) => {
       return;
     }
     put(checked.value, edits, { [from]: rest, [to]: [...get()[to], last], notice: `${word}: ${last.label}` });
+  };
+
+  /** Takes a changed design over if it is one, as a step that can be taken back. */
+  const take = (
+    label: string,
+    job: OpenJob,
+    edits: readonly Edit[],
+    value: unknown,
+    made?: Design,
+  ): readonly Problem[] => {
+    if (edits.length === 0) return [];
+    if (!mayMake(job, edits)) return [{ path: [], message: 'Your role does not change designs.' }];
+    const read = readDesign(value, SAMPLE_TYPES);
+    if (!read.ok) {
+      set({ notice: `Not changed: ${read.problems[0]?.message ?? ''}` });
+      return read.problems;
+    }
+    // What immer made keeps the references of what did not change, so that only changed rows are drawn again.
+    put(made ?? read.value, edits, {
+      undoSteps: [...get().undoSteps, { label, edits }].slice(-UNDO_DEPTH),
+      redoSteps: [],
+      notice: '',
+    });
+    return [];
   };
 
   return {
@@ -118,6 +152,7 @@ export const useJob = create<JobStore>((set, get) => {
           design: read.value,
           revision: found.revision,
           canEdit: found.canEdit,
+          canNote: found.canNote,
           canTest: found.canTest,
         });
         saver = new Saver(
@@ -164,21 +199,19 @@ export const useJob = create<JobStore>((set, get) => {
     change: (label, recipe) => {
       const { job } = get();
       if (job === undefined) return [];
-      if (!job.canEdit) return [{ path: [], message: 'Your role does not change designs.' }];
       const design = copyUsedTypes(produce(job.design, recipe), SAMPLE_TYPES);
-      const edits = diff(job.design, design);
-      if (edits.length === 0) return [];
-      const read = readDesign(design, SAMPLE_TYPES);
-      if (!read.ok) {
-        set({ notice: `Not changed: ${read.problems[0]?.message ?? ''}` });
-        return read.problems;
+      return take(label, job, diff(job.design, design), design, design);
+    },
+
+    apply: (label, edits) => {
+      const { job } = get();
+      if (job === undefined) return [];
+      const applied = applyEdits(job.design, edits);
+      if (!applied.ok) {
+        set({ notice: `Not changed: ${applied.problems[0]?.message ?? ''}` });
+        return applied.problems;
       }
-      put(design, edits, {
-        undoSteps: [...get().undoSteps, { label, edits }].slice(-UNDO_DEPTH),
-        redoSteps: [],
-        notice: '',
-      });
-      return [];
+      return take(label, job, edits, applied.value);
     },
 
     undo: () => step('undoSteps', 'redoSteps', 'Undone'),

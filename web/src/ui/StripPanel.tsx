@@ -11,7 +11,9 @@ interface StripGroup {
 
 /** What tells a strip from its neighbours in the group: the line, the generator, or what is checked. */
 function shortLabel(finding: Finding, among: readonly string[]): string {
-  const { kind, label } = finding.subject;
+  const { kind, label, id } = finding.subject;
+  // A chosen set of starts has a name of its own behind the line.
+  if (finding.check === 'surge.chosen') return `${id.split('/').at(-1) ?? ''} ${label.split(', ').at(-1) ?? ''}`;
   if (kind === 'line' || kind === 'service') return label.split(' ').at(-1) ?? label;
   if (kind === 'generator') return label;
   return among.length > 1 ? checkById(finding.check).title : kind === 'bank' ? 'Bank' : label;

@@ -1,6 +1,6 @@
 import type { SupplyKind } from '@bastion/core';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
-import { applies, cellField, type Column, type Row } from './columns.ts';
+import { applies, cellField, type Column, isTypable, type Row } from './columns.ts';
 
 interface CellProps {
   readonly row: Row;
@@ -8,7 +8,9 @@ interface CellProps {
   readonly isActive: boolean;
   readonly startText: string | undefined;
   readonly supply: SupplyKind | undefined;
-  readonly onActivate: () => void;
+  readonly isSelected: boolean;
+  readonly onActivate: (extend: boolean) => void;
+  readonly onDragOver: () => void;
   readonly onEdit: () => void;
   readonly onDone: (text: string | undefined, then: 'stay' | 'down' | 'right' | 'left') => void;
 }
@@ -75,7 +77,9 @@ function Editor({ row, column, startText, supply, onDone }: EditorProps) {
 }
 
 /** One cell: shows its figure, or an outline where it is not known; becomes an editor in place. */
-export function Cell({ row, column, isActive, startText, supply, onActivate, onEdit, onDone }: CellProps) {
+export function Cell(props: CellProps) {
+  const { row, column, isActive, isSelected, startText, supply, onActivate, onDragOver, onEdit, onDone } =
+    props;
   const box = useRef<HTMLTableCellElement>(null);
   const isEditing = startText !== undefined;
   useEffect(() => {
@@ -94,10 +98,18 @@ export function Cell({ row, column, isActive, startText, supply, onActivate, onE
       data-field={used ? cellField(row, column) : undefined}
       data-active={isActive}
       data-missing={isMissing && !isEditing}
-      aria-readonly={!used}
+      data-selected={isSelected}
+      aria-selected={isSelected || isActive}
+      aria-readonly={!isTypable(column, row)}
       className={`${column.numeric ? 'cell-number' : ''} ${isEditing ? 'cell-editing' : ''} ${isName && row.kind === 'item' ? 'pl-7!' : ''}`}
-      onFocus={onActivate}
-      onMouseDown={onActivate}
+      onFocus={() => !isActive && onActivate(false)}
+      onMouseDown={(event) => {
+        if (event.button !== 0 || isEditing) return;
+        // Shift would select text across the table; the range shows what is selected.
+        if (event.shiftKey) event.preventDefault();
+        onActivate(event.shiftKey);
+      }}
+      onMouseEnter={(event) => event.buttons === 1 && onDragOver()}
       onDoubleClick={onEdit}
     >
       {isEditing ? (

@@ -1,43 +1,128 @@
 import { counted } from '@bastion/core';
+import { useCallback, useState } from 'react';
+import { useLocation } from 'react-router';
 import { useJob, useOpenJob } from '../../state/job.ts';
+import { COLUMNS } from './columns.ts';
+import { ImportDialog, type SheetInHand } from './ImportDialog.tsx';
+import { LibraryDialog } from './LibraryDialog.tsx';
+import { LoadDuration } from './LoadDuration.tsx';
 import { LoadsTable } from './LoadsTable.tsx';
+import { LoadsToolbar } from './LoadsToolbar.tsx';
+import { RowPanel } from './RowPanel.tsx';
 import { newCircuit } from './rowEdits.ts';
+import { FIRST_VIEW, type TableView } from './tableView.ts';
+import { useLoadsGrid } from './useLoadsGrid.ts';
 
-/** The survey: circuits and what hangs on them, as one table over the whole width. */
-export function LoadsStage() {
-  const { design, canEdit } = useOpenJob();
+function EmptySurvey({ onImport }: { readonly onImport: () => void }) {
+  const { canEdit } = useOpenJob();
   const change = useJob((store) => store.change);
-  const items = design.circuits.reduce((sum, circuit) => sum + circuit.items.length, 0);
-  if (design.circuits.length === 0) {
-    return (
-      <div className="sheet max-w-xl p-6">
-        <h2>No circuits yet</h2>
-        <p className="mt-2">
-          Start with the first circuit of the board: its name, its line, and what hangs on it. Leave what you
-          do not know empty; it is shown as unknown and never counted as nothing.
-        </p>
-        {canEdit && (
+  return (
+    <div className="sheet max-w-xl p-6">
+      <h2>No circuits yet</h2>
+      <p className="mt-2">
+        Start with the first circuit of the board: its name, its line, and what hangs on it. Leave what you do
+        not know empty; it is shown as unknown and never counted as nothing.
+      </p>
+      {canEdit && (
+        <div className="mt-4 flex flex-wrap gap-2">
           <button
             type="button"
-            className="button button-main mt-4"
+            className="button button-main"
             onClick={() => change('Add a circuit', (draft) => void draft.circuits.push(newCircuit()))}
           >
             Add the first circuit
           </button>
-        )}
-      </div>
-    );
-  }
+          <button type="button" className="button" onClick={onImport}>
+            Bring a CSV or XLSX sheet
+          </button>
+        </div>
+      )}
+    </div>
+  );
+}
+
+/** Extra columns that a link leads to are brought up with it. */
+function useShownField(view: TableView): TableView {
+  const { hash } = useLocation();
+  const wanted = decodeURIComponent(hash).split('/').at(-1);
+  const column = COLUMNS.find((one) => one.key === wanted && view.hidden.includes(one.key));
+  return column === undefined ? view : { ...view, hidden: view.hidden.filter((key) => key !== column.key) };
+}
+
+function Survey({
+  onImport,
+  onHeadedBlock,
+}: {
+  readonly onImport: () => void;
+  readonly onHeadedBlock: (block: readonly (readonly string[])[]) => void;
+}) {
+  const { design } = useOpenJob();
+  const [chosen, setView] = useState(FIRST_VIEW);
+  const view = useShownField(chosen);
+  const [hasLibrary, setHasLibrary] = useState(false);
+  const grid = useLoadsGrid({ view, onHeadedBlock });
+  const onSort = useCallback(
+    (key: string): void =>
+      setView((now) =>
+        now.sortKey !== key
+          ? { ...now, sortKey: key, descending: key === 'expected' }
+          : now.descending === (key === 'expected')
+            ? { ...now, descending: !now.descending }
+            : { ...now, sortKey: undefined },
+      ),
+    [],
+  );
+  const items = design.circuits.reduce((sum, circuit) => sum + circuit.items.length, 0);
   return (
     <>
-      <div className="mb-2 flex items-baseline gap-3">
+      <div className="mb-2 flex flex-wrap items-baseline gap-x-3">
         <h2>Loads</h2>
         <p className="text-quiet">
           {counted(design.circuits.length, 'circuit')}, {counted(items, 'item')}. Enter edits, Delete makes a
           figure unknown, ? lists the keys.
         </p>
       </div>
-      <LoadsTable />
+      <LoadsToolbar
+        view={view}
+        onView={setView}
+        onRun={grid.run}
+        onImport={onImport}
+        onLibrary={() => setHasLibrary(true)}
+      />
+      <LoadsTable grid={grid} view={view} onSort={onSort} onHeadedBlock={onHeadedBlock} />
+      <div className="no-print mt-3 grid items-start gap-3 lg:grid-cols-2">
+        <LoadDuration />
+        <RowPanel row={grid.here} />
+      </div>
+      <LibraryDialog isOpen={hasLibrary} here={grid.here} onClose={() => setHasLibrary(false)} />
+    </>
+  );
+}
+
+/** The survey: circuits and what hangs on them, as one table over the whole width. */
+export function LoadsStage() {
+  const { design } = useOpenJob();
+  const [isImporting, setIsImporting] = useState(false);
+  const [pasted, setPasted] = useState<SheetInHand>();
+  const onHeadedBlock = (rows: readonly (readonly string[])[]): void => {
+    setPasted({ name: 'the clipboard', rows });
+    setIsImporting(true);
+  };
+  return (
+    <>
+      {design.circuits.length === 0 ? (
+        <EmptySurvey onImport={() => setIsImporting(true)} />
+      ) : (
+        <Survey onImport={() => setIsImporting(true)} onHeadedBlock={onHeadedBlock} />
+      )}
+      <ImportDialog
+        isOpen={isImporting}
+        pasted={pasted}
+        onClose={() => {
+          setIsImporting(false);
+          setPasted(undefined);
+        }}
+      />
     </>
   );
 }

@@ -1,97 +1,206 @@
-import { useMemo } from 'react';
-import { useOpenJob } from '../../state/job.ts';
-import { COLUMNS, rowKey } from './columns.ts';
-import type { GridCommand } from './gridKeys.ts';
-import { expectedVa, RowView } from './RowView.tsx';
-import { useLoadsGrid } from './useLoadsGrid.ts';
+import { counted, formatPath } from '@bastion/core';
+import { ArrowDown, ArrowUp } from 'lucide-react';
+import { type ClipboardEvent, useMemo, useState } from 'react';
+import { useJob, useOpenJob } from '../../state/job.ts';
+import type { Column } from './columns.ts';
+import { expectedVa } from './expectedVa.ts';
+import { hasHeadings, pasteCircuits, readBlock } from './paste.ts';
+import { rowKey } from './columns.ts';
+import { RowView } from './RowView.tsx';
+import { newCircuit } from './rowEdits.ts';
+import type { TableView } from './tableView.ts';
+import type { useLoadsGrid } from './useLoadsGrid.ts';
 
-const BUTTONS: readonly {
-  readonly label: string;
-  readonly kind: 'add-circuit' | 'add-item' | 'duplicate' | 'delete';
-}[] = [
-  { label: 'Add circuit', kind: 'add-circuit' },
-  { label: 'Add item', kind: 'add-item' },
-  { label: 'Duplicate row', kind: 'duplicate' },
-  { label: 'Delete row', kind: 'delete' },
-];
+type SortBy = (key: string) => void;
 
-function Toolbar({
-  onRun,
+function SortHead({
+  sortKey,
+  title,
+  unit,
+  hint,
+  numeric,
+  view,
+  onSort,
 }: {
-  readonly onRun: (command: Exclude<GridCommand, { kind: 'move' | 'edit' }>) => void;
+  readonly sortKey: string;
+  readonly title: string;
+  readonly unit?: string | undefined;
+  readonly hint: string;
+  readonly numeric: boolean;
+  readonly view: TableView;
+  readonly onSort: SortBy;
 }) {
+  const isSorted = view.sortKey === sortKey;
+  const Arrow = view.descending ? ArrowDown : ArrowUp;
   return (
-    <div className="no-print mb-2 flex flex-wrap gap-2">
-      {BUTTONS.map(({ label, kind }) => (
-        <button key={kind} type="button" className="button" onClick={() => onRun({ kind })}>
-          {label}
-        </button>
-      ))}
-    </div>
+    <th
+      role="columnheader"
+      scope="col"
+      className={numeric ? 'cell-number' : ''}
+      aria-sort={isSorted ? (view.descending ? 'descending' : 'ascending') : 'none'}
+    >
+      <button type="button" title={`${hint} Press to sort.`} onClick={() => onSort(sortKey)}>
+        {isSorted && <Arrow size={12} className="mr-0.5 inline" aria-hidden="true" />}
+        {title} {unit !== undefined && <span className="font-normal">{unit}</span>}
+      </button>
+    </th>
   );
 }
 
-function Head() {
+function Head({
+  columns,
+  view,
+  onSort,
+}: {
+  readonly columns: readonly Column[];
+  readonly view: TableView;
+  readonly onSort: SortBy;
+}) {
   return (
     <thead>
       <tr role="row">
-        {COLUMNS.map((column) => (
-          <th
+        {columns.map((column) => (
+          <SortHead
             key={column.key}
-            role="columnheader"
-            scope="col"
-            title={column.hint}
-            className={column.numeric ? 'cell-number' : ''}
-          >
-            {column.title} {column.unit !== undefined && <span className="font-normal">{column.unit}</span>}
-          </th>
+            sortKey={column.key}
+            title={column.title}
+            unit={column.unit}
+            hint={column.hint}
+            numeric={column.numeric}
+            view={view}
+            onSort={onSort}
+          />
         ))}
-        <th role="columnheader" scope="col" className="cell-number" title="Quantity × W × demand / pf">
-          Expected
-        </th>
+        <SortHead
+          sortKey="expected"
+          title="Expected"
+          hint="Quantity × W × demand / pf."
+          numeric
+          view={view}
+          onSort={onSort}
+        />
         <th role="columnheader" scope="col">
           Share
+        </th>
+        <th role="columnheader" scope="col">
+          Start-up
         </th>
       </tr>
     </thead>
   );
 }
 
-/** The survey table: moves, edits, adds, copies and deletes by keyboard; every change can be undone. */
-export function LoadsTable() {
+/** The last row: a name typed here becomes a circuit, and rows pasted here become circuits each. */
+function NewRow({
+  columns,
+  onHeadedBlock,
+}: {
+  readonly columns: readonly Column[];
+  readonly onHeadedBlock: (block: readonly (readonly string[])[]) => void;
+}) {
+  const { design } = useOpenJob();
+  const change = useJob((store) => store.change);
+  const tell = useJob((store) => store.tell);
+  const [name, setName] = useState('');
+  const add = (): void => {
+    if (name.trim() === '') return;
+    change(`Add ${name.trim()}`, (draft) => {
+      draft.circuits.push({ ...newCircuit(), name: name.trim().slice(0, 120) });
+    });
+    setName('');
+  };
+  const onPaste = (event: ClipboardEvent): void => {
+    const block = readBlock(event.clipboardData.getData('text/plain'));
+    if (block.length < 2 && (block[0]?.length ?? 0) < 2) return;
+    event.preventDefault();
+    event.stopPropagation();
+    if (hasHeadings(block)) {
+      onHeadedBlock(block);
+      return;
+    }
+    const pasted = pasteCircuits(design, columns, block);
+    if (!pasted.ok) {
+      tell(pasted.message);
+      return;
+    }
+    const [problem] = change(
+      `Paste ${counted(pasted.lines, 'circuit')}`,
+      (draft) => void Object.assign(draft, pasted.design),
+    );
+    if (problem !== undefined) tell(`Nothing was pasted: ${formatPath(problem.path)} ${problem.message}`);
+    else tell(`${counted(pasted.lines, 'circuit')} added.`);
+  };
+  return (
+    <tr role="row">
+      <td role="gridcell" colSpan={columns.length + 3} className="row-new">
+        <input
+          className="w-full"
+          aria-label="New circuit"
+          placeholder="New circuit: type its name and press Enter, or paste rows from a spreadsheet here"
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+          onPaste={onPaste}
+          onKeyDown={(event) => {
+            event.stopPropagation();
+            if (event.key === 'Enter') add();
+          }}
+          onBlur={add}
+        />
+      </td>
+    </tr>
+  );
+}
+
+interface LoadsTableProps {
+  readonly grid: ReturnType<typeof useLoadsGrid>;
+  readonly view: TableView;
+  readonly onSort: SortBy;
+  readonly onHeadedBlock: (block: readonly (readonly string[])[]) => void;
+}
+
+/** The survey table: moves, selects, edits, copies and fills by keyboard and pointer; every change can be undone. */
+export function LoadsTable({ grid, view, onSort, onHeadedBlock }: LoadsTableProps) {
   const { design, canEdit } = useOpenJob();
-  const { rows, place, startText, goTo, edit, onDone, run, onPaste, onKeyDown } = useLoadsGrid();
+  const { rows, columns, place, range, startText } = grid;
   const largestVa = useMemo(() => Math.max(0, ...rows.map((row) => expectedVa(row) ?? 0)), [rows]);
   return (
-    <>
-      {canEdit && <Toolbar onRun={run} />}
-      <div className="sheet max-h-[calc(100dvh-220px)] overflow-auto print:max-h-none">
-        <table
-          role="grid"
-          aria-label="Circuits and items"
-          className="grid-table"
-          onKeyDown={onKeyDown}
-          onPaste={onPaste}
-        >
-          <Head />
-          <tbody>
-            {rows.map((row, index) => (
+    <div className="sheet max-h-[max(340px,calc(100dvh-300px))] overflow-auto print:max-h-none">
+      <table
+        role="grid"
+        aria-label="Circuits and items"
+        aria-multiselectable="true"
+        aria-rowcount={rows.length + 1}
+        className="grid-table"
+        onKeyDown={grid.onKeyDown}
+        onCopy={grid.onCopy}
+        onPaste={grid.onPaste}
+      >
+        <Head columns={columns} view={view} onSort={onSort} />
+        <tbody>
+          {rows.map((row, index) => {
+            const isIn = index >= range.top && index <= range.bottom;
+            return (
               <RowView
                 key={rowKey(row)}
                 row={row}
                 index={index}
+                columns={columns}
                 active={place.row === index ? place.column : undefined}
+                from={isIn ? range.left : undefined}
+                to={isIn ? range.right : undefined}
                 startText={place.row === index ? startText : undefined}
                 supply={design.site.supply}
                 largestVa={largestVa}
-                onActivate={goTo}
-                onEdit={edit}
-                onDone={onDone}
+                onActivate={grid.goTo}
+                onDragOver={grid.onDragOver}
+                onEdit={grid.edit}
+                onDone={grid.onDone}
               />
-            ))}
-          </tbody>
-        </table>
-      </div>
-    </>
+            );
+          })}
+          {canEdit && <NewRow columns={columns} onHeadedBlock={onHeadedBlock} />}
+        </tbody>
+      </table>
+    </div>
   );
 }

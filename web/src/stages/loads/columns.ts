@@ -1,5 +1,7 @@
 import {
   type Circuit,
+  CODE_LETTERS,
+  formatNumber,
   type Item,
   importanceSchema,
   type Line,
@@ -30,6 +32,10 @@ export interface Column {
   readonly hint: string;
   readonly numeric: boolean;
   readonly on: 'circuit' | 'item' | 'both';
+  /** Shown only when somebody asks for it. */
+  readonly isExtra?: true;
+  /** Worked out or noted elsewhere: shown, never typed here. */
+  readonly isReadOnly?: true;
   /** The choices of a list column; the supply decides which lines there are. */
   readonly options?: (
     supply: SupplyKind | undefined,
@@ -48,6 +54,10 @@ type NumberField =
   | 'powerFactor'
   | 'demandFactor'
   | 'hoursPerDay'
+  | 'runsFromH'
+  | 'runsToH'
+  | 'lockedRotorA'
+  | 'horsepower'
   | 'longestInterruptionMs';
 
 function numberColumn(key: NumberField, title: string, hint: string, unit?: string): Column {
@@ -69,7 +79,7 @@ function numberColumn(key: NumberField, title: string, hint: string, unit?: stri
   };
 }
 
-function listColumn<K extends 'startClass' | 'importance'>(
+function listColumn<K extends 'startClass' | 'importance' | 'codeLetter'>(
   key: K,
   title: string,
   hint: string,
@@ -85,7 +95,7 @@ function listColumn<K extends 'startClass' | 'importance'>(
     options: () => values.map((value) => ({ value, label: label(value) })),
     show: (row) => (row.kind === 'item' ? (row.item[key] ?? '') : ''),
     take: (target, text) => {
-      const found = values.find((value) => value === text.trim());
+      const found = values.find((value) => value.toLowerCase() === text.trim().toLowerCase());
       if (found === undefined && text.trim() !== '')
         return { ok: false, message: `"${text}" is not one of the choices.` };
       put(target as Item, key, found as Item[K]);
@@ -166,6 +176,70 @@ const nameColumn: Column = {
   },
 };
 
+const delayColumn: Column = {
+  key: 'startDelayS',
+  title: 'Delay',
+  unit: 's',
+  hint: 'Closed this long after supply returns in island.',
+  numeric: true,
+  on: 'circuit',
+  standIn: () => '',
+  show: (row) =>
+    row.kind === 'circuit' && row.circuit.startDelayS !== undefined ? String(row.circuit.startDelayS) : '',
+  take: (target, text) => {
+    const value = text.trim() === '' ? undefined : readNumber(text);
+    if (value === undefined && text.trim() !== '')
+      return { ok: false, message: `"${text}" is not a number.` };
+    put(target as Circuit, 'startDelayS', value);
+    return TAKEN;
+  },
+};
+
+const fixedColumn: Column = {
+  key: 'lineFixed',
+  title: 'Line fixed',
+  hint: 'Yes: balancing leaves this circuit on its line.',
+  numeric: false,
+  on: 'circuit',
+  isExtra: true,
+  standIn: () => '',
+  options: () => [
+    { value: 'yes', label: 'yes' },
+    { value: 'no', label: 'no' },
+  ],
+  show: (row) => (row.kind === 'circuit' ? (row.circuit.lineFixed ?? '') : ''),
+  take: (target, text) => {
+    const wanted = text.trim().toLowerCase();
+    if (wanted !== '' && wanted !== 'yes' && wanted !== 'no')
+      return { ok: false, message: `"${text}" is neither yes nor no.` };
+    put(target as Circuit, 'lineFixed', wanted === '' ? undefined : wanted);
+    return TAKEN;
+  },
+};
+
+/** Highest clamp reading of each line of a circuit, as "L1 6.4". */
+function clampText(circuit: Circuit): string {
+  const highest = new Map<Line, number>();
+  for (const { line, currentA } of circuit.clampReadings ?? [])
+    highest.set(line, Math.max(currentA, highest.get(line) ?? 0));
+  return [...highest].map(([line, currentA]) => `${line} ${formatNumber(currentA)}`).join(', ');
+}
+
+const measuredColumn: Column = {
+  key: 'clampReadings',
+  title: 'Clamped',
+  unit: 'A',
+  hint: 'Highest clamp reading of each line. Logged below the table; it beats the estimate.',
+  numeric: true,
+  on: 'circuit',
+  isReadOnly: true,
+  standIn: () => '',
+  show: (row) => (row.kind === 'circuit' ? clampText(row.circuit) : ''),
+  take: () => ({ ok: false, message: 'Clamp readings are logged below the table.' }),
+};
+
+const extra = (column: Column): Column => ({ ...column, isExtra: true, standIn: () => '' });
+
 export const COLUMNS: readonly Column[] = [
   nameColumn,
   linesColumn,
@@ -196,10 +270,30 @@ export const COLUMNS: readonly Column[] = [
     (value) => value,
   ),
   numberColumn('longestInterruptionMs', 'Break', 'Longest interruption it takes.', 'ms'),
+  delayColumn,
+  measuredColumn,
+  fixedColumn,
+  extra(numberColumn('lockedRotorA', 'LRA', 'Locked-rotor current on the data plate, each line.', 'A')),
+  extra(
+    listColumn(
+      'codeLetter',
+      'Code',
+      'Code letter on the data plate: locked-rotor kVA per horsepower.',
+      CODE_LETTERS,
+      (value) => value,
+    ),
+  ),
+  extra(numberColumn('horsepower', 'hp', 'Horsepower, to go with the code letter.', 'hp')),
+  extra(numberColumn('runsFromH', 'From', 'Hour of the day from which it may run.', 'h')),
+  extra(numberColumn('runsToH', 'To', 'Hour until which it may run; may lie past midnight.', 'h')),
 ];
 
 /** Whether a column has anything to say on a row. */
 export const applies = (column: Column, row: Row): boolean => column.on === 'both' || column.on === row.kind;
+
+/** Whether something can be typed into a cell. */
+export const isTypable = (column: Column, row: Row): boolean =>
+  applies(column, row) && column.isReadOnly !== true;
 
 /** The place of a cell in the design, for links that lead to it. */
 export function cellField(row: Row, column: Column): string {

@@ -6,9 +6,12 @@ export interface Place {
 
 /** What a key asks of the table. */
 export type GridCommand =
-  | { readonly kind: 'move'; readonly to: Place }
+  | { readonly kind: 'move'; readonly to: Place; readonly extends: boolean }
   | { readonly kind: 'edit'; readonly text: string | undefined }
-  | { readonly kind: 'clear' | 'add-item' | 'add-circuit' | 'duplicate' | 'delete' };
+  | { readonly kind: RowCommand | 'select-all' };
+
+/** What is done to the rows of the selection. */
+export type RowCommand = 'clear' | 'add-item' | 'add-circuit' | 'duplicate' | 'delete' | 'fill-down';
 
 /** The part of a keyboard event that matters here. */
 export interface KeyPress {
@@ -65,12 +68,32 @@ export function commandOf(press: KeyPress, place: Place, size: Place): GridComma
   const { key, altKey, shiftKey } = press;
   const control = press.ctrlKey || press.metaKey;
   if (altKey && key === 'Enter') return { kind: shiftKey ? 'add-circuit' : 'add-item' };
-  if (control && key.toLowerCase() === 'd') return { kind: 'duplicate' };
+  if (control && key.toLowerCase() === 'd') return { kind: shiftKey ? 'duplicate' : 'fill-down' };
+  if (control && key.toLowerCase() === 'a') return { kind: 'select-all' };
   if (control && key === 'Delete') return { kind: 'delete' };
   const to = moveOf(press, place, size);
-  if (to !== undefined) return { kind: 'move', to: within(to, size) };
+  if (to !== undefined) return { kind: 'move', to: within(to, size), extends: shiftKey && key !== 'Tab' };
   if (control || altKey) return undefined;
   if (key === 'Delete' || key === 'Backspace') return { kind: 'clear' };
   if (key === 'Enter' || key === 'F2') return { kind: 'edit', text: undefined };
   return key.length === 1 ? { kind: 'edit', text: key } : undefined;
 }
+
+/** A block of cells from corner to corner, both included. */
+export interface Range {
+  readonly top: number;
+  readonly bottom: number;
+  readonly left: number;
+  readonly right: number;
+}
+
+export function rangeBetween(a: Place, b: Place): Range {
+  return {
+    top: Math.min(a.row, b.row),
+    bottom: Math.max(a.row, b.row),
+    left: Math.min(a.column, b.column),
+    right: Math.max(a.column, b.column),
+  };
+}
+
+export const isOneCell = ({ top, bottom, left, right }: Range): boolean => top === bottom && left === right;

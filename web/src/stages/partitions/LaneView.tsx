@@ -1,15 +1,23 @@
 import { useDroppable } from '@dnd-kit/core';
 import { type Circuit, formatQuantity, type Line } from '@bastion/core';
-import { CircuitChip } from './CircuitChip.tsx';
-import { circuitVa, type Lane } from './lanes.ts';
+import { type ChipActions, CircuitChip } from './CircuitChip.tsx';
+import { circuitVa, KIND_WORDS, type Lane, laneKey, type LaneName } from './lanes.ts';
+import { LaneSettings } from './LaneSettings.tsx';
+import { LaneTracks } from './LaneTracks.tsx';
+import type { Segment, Track } from './tracks.ts';
 
 interface LaneViewProps {
   readonly lane: Lane;
-  readonly lanes: readonly Lane[];
+  readonly lanes: readonly LaneName[];
   readonly lines: readonly Line[];
+  readonly tracks: readonly Track[];
+  readonly ghostTracks: ReadonlyMap<Line, readonly Segment[]>;
+  readonly scaleVa: number;
   readonly canEdit: boolean;
-  readonly onMove: (circuitId: string, lane: Lane) => void;
-  readonly onLine: (circuitId: string, line: Line) => void;
+  readonly chosen: ReadonlySet<string>;
+  readonly lit: string | undefined;
+  readonly proposed: ReadonlyMap<string, string>;
+  readonly actions: ChipActions;
 }
 
 interface Group {
@@ -33,45 +41,61 @@ function groupsOf(circuits: readonly Circuit[], lines: readonly Line[]): Group[]
   );
   return [
     ...groups,
-    ...(several.length > 0 ? [{ key: 'several', title: 'Several', circuits: several }] : []),
-    ...(without.length > 0 ? [{ key: 'without', title: 'No line', circuits: without }] : []),
-  ];
+    { key: 'several', title: 'Several', circuits: several },
+    { key: 'without', title: 'No line', circuits: without },
+  ].filter((group) => group.circuits.length > 0);
 }
 
-const KIND_WORDS: Record<Lane['kind'], string> = {
-  grid: 'dark in an outage',
-  backup: 'carried in an outage',
-  undecided: 'in no limit yet',
+const BORDER: Record<Lane['kind'], string> = {
+  grid: '',
+  backup: 'border-t-[3px] border-t-ink',
+  shed: 'border-t-[3px] border-dashed border-t-ink',
+  'locked-out': '',
+  'generator-only': '',
+  undecided: 'border-dashed border-unknown',
 };
 
-/** A partition with its circuits by line. Circuits are dropped on it. */
-export function LaneView({ lane, lanes, lines, canEdit, onMove, onLine }: LaneViewProps) {
-  const { setNodeRef, isOver } = useDroppable({ id: lane.id ?? 'undecided' });
+/** A partition as a lane: its lines to scale, and its circuits to take hold of. Circuits are dropped on it. */
+export function LaneView(props: LaneViewProps) {
+  const { lane, lanes, lines, tracks, canEdit, chosen, lit, proposed, actions } = props;
+  const { setNodeRef, isOver } = useDroppable({ id: laneKey(lane) });
   const known = lane.circuits.map(circuitVa);
   const sum = known.reduce<number>((total, va) => total + (va ?? 0), 0);
+  const marked = new Set([...chosen, ...(lit === undefined ? [] : [lit])]);
   return (
     <section
       ref={setNodeRef}
       data-field={lane.id === undefined ? undefined : `partitions/${lane.id}`}
       aria-label={lane.name}
-      className={`sheet min-w-0 p-3 ${isOver ? 'outline-2 outline-touch' : ''} ${lane.kind === 'backup' ? 'border-t-[3px] border-t-ink' : ''} ${lane.kind === 'undecided' ? 'border-dashed border-unknown md:col-span-full' : ''}`}
+      className={`sheet min-w-0 p-2.5 ${isOver ? 'outline-2 outline-touch' : ''} ${BORDER[lane.kind]}`}
     >
-      <header className="mb-2">
+      <header className="mb-1 flex items-center gap-2">
         <h3 className="font-semibold">{lane.name}</h3>
-        <p className="text-[12.5px] text-quiet">
-          {KIND_WORDS[lane.kind]}, {formatQuantity(sum, 'VA')} expected
+        <p className="flex-1 text-[12.5px] text-quiet">
+          {KIND_WORDS[lane.kind]}
+          {lane.partition?.shedStage !== undefined && ` (stage ${lane.partition.shedStage})`},{' '}
+          {formatQuantity(sum, 'VA')} expected
           {known.includes(undefined) && ' and something not known'}
         </p>
+        {canEdit && lane.partition !== undefined && <LaneSettings partition={lane.partition} />}
       </header>
-      {lane.circuits.length === 0 && (
-        <p className="py-3 text-quiet">Drop circuits here, or press an arrow key on one.</p>
+      {lane.id !== undefined && (
+        <LaneTracks
+          tracks={tracks}
+          ghostTracks={props.ghostTracks}
+          scaleVa={props.scaleVa}
+          lit={marked}
+          onLight={actions.onLight}
+        />
       )}
-      {groupsOf(lane.circuits, lines)
-        .filter((group) => lane.kind !== 'undecided' || group.circuits.length > 0)
-        .map((group) => (
+      {lane.circuits.length === 0 && (
+        <p className="py-2 text-quiet">Drop circuits here, or press an arrow key on one.</p>
+      )}
+      <div className="mt-1.5">
+        {groupsOf(lane.circuits, lines).map((group) => (
           <div
             key={group.key}
-            className="grid grid-cols-[3.6rem_1fr] items-start gap-1 border-t border-rule py-1.5"
+            className="grid grid-cols-[3.4rem_1fr] items-start gap-1 border-t border-rule py-1"
           >
             <span className="pt-1 font-semibold">{group.title}</span>
             <ul className="flex min-w-0 flex-wrap gap-1">
@@ -79,18 +103,22 @@ export function LaneView({ lane, lanes, lines, canEdit, onMove, onLine }: LaneVi
                 <li key={circuit.id} className="max-w-full min-w-0">
                   <CircuitChip
                     circuit={circuit}
-                    lane={lane}
+                    laneName={lane.name}
+                    laneId={lane.id}
                     lanes={lanes}
                     lines={lines}
                     canEdit={canEdit}
-                    onMove={onMove}
-                    onLine={onLine}
+                    isChosen={chosen.has(circuit.id)}
+                    isLit={lit === circuit.id}
+                    proposed={proposed.get(circuit.id)}
+                    actions={actions}
                   />
                 </li>
               ))}
             </ul>
           </div>
         ))}
+      </div>
     </section>
   );
 }

@@ -1,4 +1,12 @@
-import { type Circuit, type Design, type Line, magnitude, type Partition } from '@bastion/core';
+import {
+  type Circuit,
+  counted,
+  type Design,
+  type Item,
+  type Line,
+  magnitude,
+  type Partition,
+} from '@bastion/core';
 import { newId } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
 
@@ -7,65 +15,140 @@ export interface Lane {
   readonly id: string | undefined;
   readonly name: string;
   readonly kind: Partition['kind'] | 'undecided';
+  readonly partition: Partition | undefined;
   readonly circuits: readonly Circuit[];
 }
 
-/** What is not placed yet comes first, because it is in no limit; then the grid side, then the backup outputs. */
+export type LaneName = Pick<Lane, 'id' | 'name'>;
+
+const namesOfPartitions = new WeakMap<readonly Partition[], readonly LaneName[]>();
+
+/** The lanes by name; the same list as long as the boards are the same. */
+export function laneNames({ partitions }: Design): readonly LaneName[] {
+  const known = namesOfPartitions.get(partitions);
+  if (known !== undefined) return known;
+  const names = [
+    { id: undefined, name: 'Not placed yet' },
+    ...partitions.map(({ id, name }) => ({ id, name })),
+  ];
+  namesOfPartitions.set(partitions, names);
+  return names;
+}
+
+const UNDECIDED = 'undecided';
+export const laneKey = (lane: Lane): string => lane.id ?? UNDECIDED;
+
+/** What each kind of lane means for an outage, in words that stand on the lane. */
+export const KIND_WORDS: Record<Lane['kind'], string> = {
+  grid: 'dark in an outage',
+  backup: 'carried in an outage',
+  shed: 'carried until its stage is shed',
+  'locked-out': 'behind the stack, held off in an outage',
+  'generator-only': 'live on grid and while the generator runs',
+  undecided: 'in no limit yet',
+};
+export const KIND_NAMES: Record<Partition['kind'], string> = {
+  grid: 'Grid side',
+  backup: 'Backup output',
+  shed: 'Shed stage',
+  'locked-out': 'Locked out in island',
+  'generator-only': 'Generator only',
+};
+export const KINDS = Object.keys(KIND_NAMES).filter((kind): kind is Partition['kind'] => kind in KIND_NAMES);
+const ORDER: readonly Partition['kind'][] = ['grid', 'backup', 'shed', 'locked-out', 'generator-only'];
+
+/** What is not placed yet comes first, because it is in no limit; then the grid side, then what hangs on the stacks. */
 export function lanesOf(design: Design): Lane[] {
-  const order = [...design.partitions].sort((a, b) => (a.kind === b.kind ? 0 : a.kind === 'grid' ? -1 : 1));
+  const order = [...design.partitions].sort((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind));
   const lanes: Lane[] = order.map((partition) => ({
     id: partition.id,
     name: partition.name,
     kind: partition.kind,
+    partition,
     circuits: design.circuits.filter((circuit) => circuit.partitionId === partition.id),
   }));
   const placed = new Set(design.partitions.map((partition) => partition.id));
   const undecided = design.circuits.filter(
     (circuit) => circuit.partitionId === undefined || !placed.has(circuit.partitionId),
   );
-  return undecided.length === 0 && lanes.length > 0
-    ? lanes
-    : [{ id: undefined, name: 'Not placed yet', kind: 'undecided', circuits: undecided }, ...lanes];
+  if (undecided.length === 0 && lanes.length > 0) return lanes;
+  const lane: Lane = {
+    id: undefined,
+    name: 'Not placed yet',
+    kind: UNDECIDED,
+    partition: undefined,
+    circuits: undecided,
+  };
+  return [lane, ...lanes];
 }
 
-/** Expected VA of a circuit as a plain sum, for the length of its bar; undefined while a figure is missing. */
+function itemVa({ quantity, runningW, powerFactor, demandFactor }: Item) {
+  if (
+    quantity === undefined ||
+    runningW === undefined ||
+    powerFactor === undefined ||
+    demandFactor === undefined
+  )
+    return undefined;
+  const watts = quantity * runningW * demandFactor;
+  return { re: watts, im: watts * Math.sqrt(1 / (powerFactor * powerFactor) - 1) };
+}
+
+/** Expected VA of a circuit, for the length of its bar; undefined while a figure is missing. */
 export function circuitVa(circuit: Circuit): number | undefined {
   if (circuit.items.length === 0) return undefined;
-  let re = 0;
-  let im = 0;
-  for (const { quantity, runningW, powerFactor, demandFactor } of circuit.items) {
-    if (
-      quantity === undefined ||
-      runningW === undefined ||
-      powerFactor === undefined ||
-      demandFactor === undefined
-    )
-      return undefined;
-    const watts = quantity * runningW * demandFactor;
-    re += watts;
-    im += watts * Math.sqrt(1 / (powerFactor * powerFactor) - 1);
-  }
-  return magnitude({ re, im });
+  const known = circuit.items.flatMap((item) => itemVa(item) ?? []);
+  if (known.length < circuit.items.length) return undefined;
+  return magnitude({
+    re: known.reduce((sum, one) => sum + one.re, 0),
+    im: known.reduce((sum, one) => sum + one.im, 0),
+  });
 }
 
-export function moveCircuit(draft: Design, circuitId: string, laneId: string | undefined): void {
-  const circuit = draft.circuits.find((one) => one.id === circuitId);
-  if (circuit !== undefined) put(circuit, 'partitionId', laneId);
+export function moveCircuits(draft: Design, ids: ReadonlySet<string>, laneId: string | undefined): void {
+  for (const circuit of draft.circuits) if (ids.has(circuit.id)) put(circuit, 'partitionId', laneId);
 }
 
-export function putOnLine(draft: Design, circuitId: string, line: Line): void {
-  const circuit = draft.circuits.find((one) => one.id === circuitId);
-  if (circuit !== undefined && (circuit.lines ?? []).length < 2) circuit.lines = [line];
+/** Puts one-line circuits on a line; circuits on several lines stay as they are. */
+export function putOnLine(draft: Design, ids: ReadonlySet<string>, line: Line): void {
+  for (const circuit of draft.circuits)
+    if (ids.has(circuit.id) && (circuit.lines ?? []).length < 2) circuit.lines = [line];
+}
+
+/** "X-ray" or "3 circuits", for what a step is called. */
+export function namesOf(design: Design, ids: ReadonlySet<string>): string {
+  const [first] = ids;
+  if (ids.size !== 1) return counted(ids.size, 'circuit');
+  return design.circuits.find((one) => one.id === first)?.name ?? '1 circuit';
+}
+
+export function addPartition(draft: Design, kind: Partition['kind']): void {
+  const alike = draft.partitions.filter((one) => one.kind === kind).length;
+  const stack = draft.stacks.length === 1 ? draft.stacks[0] : undefined;
+  draft.partitions.push({
+    id: newId('p'),
+    name: alike === 0 ? KIND_NAMES[kind] : `${KIND_NAMES[kind]} ${alike + 1}`,
+    kind,
+    ...(kind === 'grid' || stack === undefined ? {} : { stackId: stack.id }),
+    ...(kind === 'shed' ? { shedStage: alike + 1 } : {}),
+  });
 }
 
 /** The two boards of a partial backup: the grid side, and one backup output fed by the first stack, if there is one. */
 export function addUsualPartitions(draft: Design): void {
-  const stack = draft.stacks[0];
-  draft.partitions.push({ id: newId('p'), name: 'Grid side', kind: 'grid' });
-  draft.partitions.push({
-    id: newId('p'),
-    name: 'Backup output',
-    kind: 'backup',
-    ...(stack === undefined ? {} : { stackId: stack.id }),
-  });
+  addPartition(draft, 'grid');
+  addPartition(draft, 'backup');
+}
+
+/** All starting items of the chosen circuits, to be looked at together. */
+export function addStartCase(draft: Design, ids: ReadonlySet<string>, stackId: string): void {
+  const starts = draft.circuits
+    .filter((circuit) => ids.has(circuit.id))
+    .flatMap((circuit) =>
+      circuit.items
+        .filter((item) => item.startClass !== 'steady' && item.startClass !== 'electronic')
+        .map((item) => ({ id: newId('x'), circuitId: circuit.id, itemId: item.id })),
+    );
+  const number = draft.startCases.length + 1;
+  draft.startCases.push({ id: newId('k'), name: `Starts together ${number}`, stackId, starts });
 }

@@ -1,0 +1,206 @@
+import {
+  counted,
+  guessMapping,
+  importLoadRows,
+  LOAD_FIELDS,
+  type LoadField,
+  type LoadImport,
+  type LoadMapping,
+  readDesign,
+  SAMPLE_TYPES,
+} from '@bastion/core';
+import { FileSpreadsheet } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { useJob, useOpenJob } from '../../state/job.ts';
+import { FilePicker } from '../../ui/FilePicker.tsx';
+import { Modal } from '../../ui/Modal.tsx';
+import { readSheet } from './readSheet.ts';
+
+export interface SheetInHand {
+  readonly name: string;
+  readonly rows: readonly (readonly string[])[];
+}
+
+/** More lines of a list than anybody reads at once. */
+const SHOWN = 60;
+
+function MappingTable({
+  heading,
+  sample,
+  mapping,
+  onMapping,
+}: {
+  readonly heading: readonly string[];
+  readonly sample: readonly string[];
+  readonly mapping: LoadMapping;
+  readonly onMapping: (mapping: LoadMapping) => void;
+}) {
+  const meaningOf = (at: number): LoadField | undefined =>
+    LOAD_FIELDS.find(({ field }) => mapping[field] === at)?.field;
+  const choose = (at: number, field: string): void => {
+    const kept = Object.entries(mapping).filter(([key, where]) => where !== at && key !== field);
+    const next: LoadMapping = Object.fromEntries(kept);
+    const found = LOAD_FIELDS.find((one) => one.field === field);
+    onMapping(found === undefined ? next : { ...next, [found.field]: at });
+  };
+  return (
+    <div className="grid gap-x-4 gap-y-1.5 sm:grid-cols-2 lg:grid-cols-3">
+      {heading.map((title, at) => (
+        <label key={at} className="block min-w-0">
+          <span className="block truncate text-[13px]">
+            {title || `Column ${at + 1}`} <span className="text-quiet">{sample[at] ?? ''}</span>
+          </span>
+          <select
+            className="input"
+            value={meaningOf(at) ?? ''}
+            onChange={(event) => choose(at, event.target.value)}
+          >
+            <option value="">leave out</option>
+            {LOAD_FIELDS.map(({ field, title: words }) => (
+              <option key={field} value={field}>
+                {words}
+              </option>
+            ))}
+          </select>
+        </label>
+      ))}
+    </div>
+  );
+}
+
+function Preview({ found }: { readonly found: LoadImport }) {
+  const real = found.changes.filter((one) => one.kind !== 'same');
+  const same = found.changes.length - real.length;
+  return (
+    <div className="grid gap-4 md:grid-cols-2">
+      <section aria-label="What will change">
+        <h3 className="font-semibold">
+          {counted(real.length, 'row')} will change the design{same > 0 && `, ${same} say nothing new`}
+        </h3>
+        <ul className="mt-1 max-h-[34vh] overflow-y-auto" tabIndex={0}>
+          {real.slice(0, SHOWN).map((one) => (
+            <li key={one.row} className="border-t border-rule py-0.5">
+              <span className="text-quiet">Row {one.row}</span> {one.kind}: <strong>{one.label}</strong>
+              {one.details !== '' && <span className="block text-[13px] text-quiet">{one.details}</span>}
+            </li>
+          ))}
+          {real.length > SHOWN && <li className="py-1 text-quiet">and {real.length - SHOWN} more</li>}
+        </ul>
+      </section>
+      <section aria-label="Rows left out">
+        <h3 className={`font-semibold ${found.bad.length > 0 ? 'text-over' : ''}`}>
+          {found.bad.length === 0 ? 'No row is left out' : `${counted(found.bad.length, 'row')} left out`}
+        </h3>
+        <ul className="mt-1 max-h-[34vh] overflow-y-auto" tabIndex={0}>
+          {found.bad.slice(0, SHOWN).map((one) => (
+            <li key={one.row} className="border-t border-rule py-0.5">
+              <span className="text-quiet">Row {one.row}</span> {one.reason}
+            </li>
+          ))}
+        </ul>
+      </section>
+    </div>
+  );
+}
+
+function Mapped({ sheet, onDone }: { readonly sheet: SheetInHand; readonly onDone: () => void }) {
+  const { design } = useOpenJob();
+  const change = useJob((store) => store.change);
+  const tell = useJob((store) => store.tell);
+  const [heading = [], ...rows] = sheet.rows;
+  const [mapping, setMapping] = useState<LoadMapping>(() => guessMapping(heading));
+  const found = useMemo(
+    () => importLoadRows(design, sheet.rows.slice(1), mapping),
+    [design, sheet.rows, mapping],
+  );
+  const check = useMemo(() => readDesign(found.design, SAMPLE_TYPES), [found.design]);
+  const real = found.changes.filter((one) => one.kind !== 'same').length;
+  const isNamed = mapping.circuit !== undefined || mapping.item !== undefined;
+  const takeOver = (): void => {
+    const [problem] = change(
+      `Take over ${counted(real, 'row')} of ${sheet.name}`,
+      (draft) => void Object.assign(draft, found.design),
+    );
+    if (problem === undefined) {
+      const left = found.bad.length > 0 ? ` ${counted(found.bad.length, 'row')} left out.` : '';
+      tell(`${counted(real, 'row')} of ${sheet.name} taken over.${left}`);
+      onDone();
+    }
+  };
+  return (
+    <div className="grid gap-4">
+      <section>
+        <h3 className="mb-1 font-semibold">What each column of {sheet.name} means</h3>
+        <MappingTable heading={heading} sample={rows[0] ?? []} mapping={mapping} onMapping={setMapping} />
+      </section>
+      {isNamed ? (
+        <Preview found={found} />
+      ) : (
+        <p className="text-unknown">Say which column names the circuit or the item.</p>
+      )}
+      {!check.ok && <p className="font-semibold text-over">{check.problems[0]?.message}</p>}
+      <div className="flex gap-2">
+        <button
+          type="button"
+          className="button button-main"
+          disabled={!isNamed || real === 0 || !check.ok}
+          onClick={takeOver}
+        >
+          Take over {counted(real, 'row')}
+        </button>
+        <button type="button" className="button" onClick={onDone}>
+          Leave it
+        </button>
+      </div>
+    </div>
+  );
+}
+
+interface ImportDialogProps {
+  readonly isOpen: boolean;
+  /** Rows that came by the clipboard; a file is asked for where there are none. */
+  readonly pasted: SheetInHand | undefined;
+  readonly onClose: () => void;
+}
+
+/** Brings a sheet of loads in: which column means what, what would change, and which rows cannot be used and why. */
+export function ImportDialog({ isOpen, pasted, onClose }: ImportDialogProps) {
+  const [chosen, setChosen] = useState<SheetInHand>();
+  const [failure, setFailure] = useState('');
+  const sheet = pasted ?? chosen;
+  const close = (): void => {
+    setChosen(undefined);
+    setFailure('');
+    onClose();
+  };
+  const take = async (file: File): Promise<void> => {
+    const read = await readSheet(file);
+    setFailure(read.ok ? '' : read.message);
+    setChosen(read.ok ? { name: file.name, rows: read.rows } : undefined);
+  };
+  return (
+    <Modal title="Loads from a sheet" isOpen={isOpen} onClose={close} wide>
+      {sheet === undefined ? (
+        <>
+          <p className="mb-3">
+            A CSV or XLSX file with one row for each item, headings in the first row. Rows of one circuit name
+            join; what has the same name is changed; nothing is deleted.
+          </p>
+          <FilePicker
+            label="Sheet of loads"
+            accept=".csv,.tsv,.txt,.xlsx,text/csv"
+            className="button-main"
+            onFile={(file) => void take(file)}
+          >
+            <FileSpreadsheet size={15} aria-hidden="true" /> Choose a file
+          </FilePicker>
+          <p role="alert" className="mt-2 font-semibold text-over empty:hidden">
+            {failure}
+          </p>
+        </>
+      ) : (
+        <Mapped key={sheet.name} sheet={sheet} onDone={close} />
+      )}
+    </Modal>
+  );
+}

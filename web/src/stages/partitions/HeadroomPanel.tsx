@@ -1,0 +1,50 @@
+import { useOpenJob } from '../../state/job.ts';
+import { StripPanel } from '../../ui/StripPanel.tsx';
+import { AutonomyTable } from '../stack/AutonomyTable.tsx';
+import { LoadCases } from './LoadCases.tsx';
+import { OverloadView } from './OverloadView.tsx';
+import { StartCases } from './StartCases.tsx';
+
+const STRIPS = [
+  { title: 'Continuous load, surge beyond it', checks: ['load.continuous'], whisker: 'surge.largest-start' },
+  { title: 'Largest start', checks: ['surge.largest-start'] },
+  { title: 'Cold pickup', checks: ['surge.cold-pickup'] },
+  { title: 'Staggered pickup', checks: ['surge.staggered'] },
+  { title: 'Chosen starts together', checks: ['surge.chosen'] },
+  { title: 'Outputs', checks: ['load.output'] },
+  { title: 'Pass-through', checks: ['grid.pass-through'] },
+  { title: 'Grid port with charging', checks: ['grid.port'] },
+  { title: 'Imbalance and neutral', checks: ['balance.lines', 'balance.neutral'] },
+  { title: 'Breaks that loads ride through', checks: ['load.interruption'] },
+  { title: 'Autonomy', checks: ['bank.autonomy'] },
+  { title: 'Service', checks: ['grid.service'] },
+] as const;
+
+/** Everything that moves when a circuit is moved, worst in sight. */
+export function HeadroomPanel() {
+  const { design, analysis } = useOpenJob();
+  const { stacks } = analysis.installation;
+  return (
+    <aside
+      className="sheet grid content-start gap-3 p-3 xl:sticky xl:top-0 xl:max-h-[calc(100dvh-150px)] xl:overflow-y-auto"
+      aria-label="Headroom"
+      tabIndex={-1}
+    >
+      <h2>Headroom</h2>
+      {design.stacks.length === 0 ? (
+        <p className="text-quiet">Headroom appears once a stack is chosen.</p>
+      ) : (
+        <StripPanel groups={STRIPS} />
+      )}
+      {stacks.map((compiled) => (
+        <div key={compiled.stack.id} className="grid gap-3 border-t border-rule pt-2">
+          {stacks.length > 1 && <h3 className="font-semibold">{compiled.stack.name}</h3>}
+          <OverloadView compiled={compiled} />
+          <LoadCases compiled={compiled} />
+          <AutonomyTable compiled={compiled} />
+        </div>
+      ))}
+      {stacks.length > 0 && <StartCases />}
+    </aside>
+  );
+}

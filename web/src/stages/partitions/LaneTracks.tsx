@@ -1,0 +1,78 @@
+import { formatQuantity, type Line } from '@bastion/core';
+import type { Segment, Track } from './tracks.ts';
+
+interface TrackViewProps {
+  readonly track: Track;
+  readonly scaleVa: number;
+  readonly lit: ReadonlySet<string>;
+  /** What a proposal would put here. */
+  readonly ghosts: readonly Segment[];
+  readonly onLight: (circuitId: string | undefined) => void;
+}
+
+const place = (va: number, scale: number): string => `${Math.min(100, (100 * va) / scale).toFixed(2)}%`;
+
+function TrackView({ track, scaleVa, lit, ghosts, onLight }: TrackViewProps) {
+  const { line, othersVa, segments, endVa, limitVa, surgeVa } = track;
+  const isOver = limitVa !== undefined && endVa > limitVa;
+  const words = `${line}: ${formatQuantity(endVa, 'VA')}${limitVa === undefined ? '' : ` of ${formatQuantity(limitVa, 'VA')}`}${surgeVa === undefined ? '' : `, ${formatQuantity(surgeVa, 'VA')} with the largest start`}`;
+  return (
+    <div className="grid grid-cols-[1.6rem_1fr_4.4rem] items-center gap-1.5">
+      <span className="font-semibold">{line}</span>
+      <div className="lane-track" data-over={isOver} role="img" aria-label={words} title={words}>
+        {othersVa > 0 && <div className="lane-others" style={{ width: place(othersVa, scaleVa) }} />}
+        {segments.map((one) => (
+          <div
+            key={one.circuitId}
+            className="lane-bar"
+            data-lit={lit.has(one.circuitId)}
+            data-spans={one.spans}
+            title={`${one.label}: ${formatQuantity(one.toVa - one.fromVa, 'VA')}${one.spans ? ' on each of its lines' : ''}`}
+            style={{ left: place(one.fromVa, scaleVa), width: place(one.toVa - one.fromVa, scaleVa) }}
+            onMouseEnter={() => onLight(one.circuitId)}
+            onMouseLeave={() => onLight(undefined)}
+          />
+        ))}
+        {ghosts.map((one) => (
+          <div
+            key={`ghost ${one.circuitId}`}
+            className="lane-ghost"
+            title={`Proposed: ${one.label}`}
+            style={{ left: place(one.fromVa, scaleVa), width: place(one.toVa - one.fromVa, scaleVa) }}
+          />
+        ))}
+        {surgeVa !== undefined && <div className="lane-surge" style={{ width: place(surgeVa, scaleVa) }} />}
+        {limitVa !== undefined && <div className="lane-tick" style={{ left: place(limitVa, scaleVa) }} />}
+      </div>
+      <span className={`condensed text-right ${isOver ? 'font-semibold text-over' : 'text-quiet'}`}>
+        {formatQuantity(endVa, 'VA')}
+      </span>
+    </div>
+  );
+}
+
+interface LaneTracksProps {
+  readonly tracks: readonly Track[];
+  readonly ghostTracks: ReadonlyMap<Line, readonly Segment[]>;
+  readonly scaleVa: number;
+  readonly lit: ReadonlySet<string>;
+  readonly onLight: (circuitId: string | undefined) => void;
+}
+
+/** The lines of a lane, each as its own headroom strip: bars as long as their VA, and the limit as a tick. */
+export function LaneTracks({ tracks, ghostTracks, scaleVa, lit, onLight }: LaneTracksProps) {
+  return (
+    <div className="grid gap-1">
+      {tracks.map((track) => (
+        <TrackView
+          key={track.line}
+          track={track}
+          scaleVa={scaleVa}
+          lit={lit}
+          ghosts={ghostTracks.get(track.line) ?? []}
+          onLight={onLight}
+        />
+      ))}
+    </div>
+  );
+}
