@@ -21,6 +21,22 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./stages/site/SiteStage.tsx')).SiteStage }),
           },
           {
+            path: 'site/wall',
+            lazy: async () => ({ Component: (await import('./stages/site/WallStage.tsx')).WallStage }),
+          },
+          {
+            path: 'site/delivery',
+            lazy: async () => ({
+              Component: (await import('./stages/site/DeliveryStage.tsx')).DeliveryStage,
+            }),
+          },
+          {
+            path: 'compare',
+            lazy: async () => ({
+              Component: (await import('./stages/compare/CompareStage.tsx')).CompareStage,
+            }),
+          },
+          {
             path: 'loads',
             lazy: async () => ({ Component: (await import('./stages/loads/LoadsStage.tsx')).LoadsStage }),
           },

@@ -69,9 +69,9 @@ export const placeClearance: Check = {
   family: 'place',
   modes: ['on-grid'],
   sentences: {
-    over: '{{subject}} has {{value}} {{side}} to {{other}}, and its type asks for {{limit}}.',
-    tight: '{{subject}} has {{value}} {{side}} to {{other}}; {{limit}} are asked for.',
-    within: '{{subject}} has {{value}} {{side}} to {{other}}; {{limit}} are asked for.',
+    over: '{{subject}}: {{value}} to {{other}} ({{side}}), and its type asks for {{limit}}.',
+    tight: '{{subject}}: {{value}} to {{other}} ({{side}}); its type asks for {{limit}}.',
+    within: '{{subject}}: {{value}} to {{other}} ({{side}}); its type asks for {{limit}}.',
     unknown: '{{subject}}: its clearances cannot be judged yet. Missing: {{missing}}.',
   },
   run: (context) =>

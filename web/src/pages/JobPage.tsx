@@ -11,6 +11,7 @@ import { useFieldFromAddress } from '../ui/fieldLinks.ts';
 import { ModeRibbon } from '../ui/ModeRibbon.tsx';
 import { SaveMark } from '../ui/SaveMark.tsx';
 import { StageRail } from '../ui/StageRail.tsx';
+import { VariantMenu } from '../ui/VariantMenu.tsx';
 import { WorkingDrawer } from '../ui/WorkingDrawer.tsx';
 
 function DocumentButtons() {
@@ -91,6 +92,7 @@ function Workspace() {
         <span className="flex-1" />
         {canEdit && <UndoButtons />}
         <span className="contents max-sm:hidden">
+          <VariantMenu />
           <DocumentButtons />
         </span>
       </div>

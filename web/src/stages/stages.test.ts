@@ -185,9 +185,9 @@ describe('building a job from nothing', () => {
       ['grid', 0],
       ['backup', 1],
     ]);
-    expect(produce(moved, (draft) => moveCircuits(draft, new Set([draft.circuits[0]?.id ?? '']), undefined))).toEqual(
-      design,
-    );
+    expect(
+      produce(moved, (draft) => moveCircuits(draft, new Set([draft.circuits[0]?.id ?? '']), undefined)),
+    ).toEqual(design);
     const [circuit] = design.circuits;
     expect(
       circuit === undefined

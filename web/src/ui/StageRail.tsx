@@ -15,13 +15,14 @@ const STAGES = [
 /** Where a finding is mended: where its first missing field is, or by what it is about. */
 function homeOf(finding: Finding): string {
   const [first] = finding.missing as readonly (Path | undefined)[];
-  if (first !== undefined) return stageOf(first);
+  if (first !== undefined) return stageOf(first).split('/')[0] ?? 'site';
   if (
     finding.check.startsWith('load.') ||
     finding.check.startsWith('surge.') ||
     finding.check.startsWith('balance.')
   )
     return 'partitions';
+  if (finding.check.startsWith('place.')) return 'site';
   return finding.check === 'grid.service' ? 'loads' : 'stack';
 }
 

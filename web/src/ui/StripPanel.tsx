@@ -13,7 +13,8 @@ interface StripGroup {
 function shortLabel(finding: Finding, among: readonly string[]): string {
   const { kind, label, id } = finding.subject;
   // A chosen set of starts has a name of its own behind the line.
-  if (finding.check === 'surge.chosen') return `${id.split('/').at(-1) ?? ''} ${label.split(', ').at(-1) ?? ''}`;
+  if (finding.check === 'surge.chosen')
+    return `${id.split('/').at(-1) ?? ''} ${label.split(', ').at(-1) ?? ''}`;
   if (kind === 'line' || kind === 'service') return label.split(' ').at(-1) ?? label;
   if (kind === 'generator') return label;
   return among.length > 1 ? checkById(finding.check).title : kind === 'bank' ? 'Bank' : label;

@@ -6,6 +6,10 @@ import { useLocation } from 'react-router';
 export function stageOf(path: Path): string {
   const [root] = path;
   if (root === 'site' || root === 'defaults' || root === 'name') return 'site';
+  if (root === 'place') return 'site/wall';
+  if (root === 'delivery') return 'site/delivery';
+  if (root === 'meters') return 'loads';
+  if (root === 'startCases') return 'partitions';
   if (root === 'circuits') return path.at(-1) === 'partitionId' ? 'partitions' : 'loads';
   if (root === 'partitions') return 'partitions';
   return 'stack';

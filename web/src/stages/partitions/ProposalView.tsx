@@ -64,7 +64,9 @@ function FigureRow({
         {label}
       </th>
       <td className="pl-2 text-right whitespace-nowrap">{before}</td>
-      <td className={`pl-2 text-right whitespace-nowrap ${before === after ? '' : 'font-semibold'}`}>{after}</td>
+      <td className={`pl-2 text-right whitespace-nowrap ${before === after ? '' : 'font-semibold'}`}>
+        {after}
+      </td>
       <td className="w-20 pl-2 text-[12px] text-quiet">
         {before === after || better === undefined ? '' : better ? 'better' : 'worse'}
       </td>

@@ -4,6 +4,7 @@ import { put } from '../../state/put.ts';
 import { useJob, useOpenJob } from '../../state/job.ts';
 import { NumberField, SelectField, TextField } from '../../ui/fields.tsx';
 import { PlanningLimits } from './PlanningLimits.tsx';
+import { SiteTabs } from './SiteTabs.tsx';
 import { SupplyVectors } from './SupplyVectors.tsx';
 
 const SUPPLIES = [
@@ -147,6 +148,7 @@ export function SiteStage() {
   const change = useJob((store) => store.change);
   return (
     <div className="max-w-5xl">
+      <SiteTabs />
       <h2 className="sr-only">Site</h2>
       <div className="grid gap-4 lg:grid-cols-[260px_1fr]">
         <div className="sheet flex items-center justify-center p-3">

@@ -1,0 +1,197 @@
+import {
+  counted,
+  type DeliveryGroup,
+  type DeliveryLine,
+  deliveryLines,
+  type DeliveryTick,
+  SAMPLE_TYPES,
+} from '@bastion/core';
+import { Camera } from 'lucide-react';
+import { ToggleGroup } from 'radix-ui';
+import { useState } from 'react';
+import { api, failureSentence } from '../../api/client.ts';
+import { useJob, useOpenJob } from '../../state/job.ts';
+import { preparePhoto } from '../../state/photo.ts';
+import { put } from '../../state/put.ts';
+import { TextField } from '../../ui/fields.tsx';
+import { FilePicker } from '../../ui/FilePicker.tsx';
+import { Modal } from '../../ui/Modal.tsx';
+import { SiteTabs } from './SiteTabs.tsx';
+
+const GROUPS: readonly { readonly key: DeliveryGroup; readonly title: string }[] = [
+  { key: 'boxes', title: 'In the boxes' },
+  { key: 'tools', title: 'Tools at hand' },
+  { key: 'protection', title: 'Protective equipment' },
+  { key: 'people', title: 'People' },
+];
+const STATES = [
+  { value: 'ready', label: 'Ready' },
+  { value: 'damaged', label: 'Damaged' },
+  { value: 'missing', label: 'Missing' },
+] as const;
+type TickState = NonNullable<DeliveryTick['state']>;
+
+function Photos({ ids }: { readonly ids: readonly number[] }) {
+  const [shown, setShown] = useState<number>();
+  return (
+    <>
+      {ids.map((photoId, index) => (
+        <button
+          key={photoId}
+          type="button"
+          className="overflow-hidden rounded-sm border border-edge"
+          aria-label={`Photo ${index + 1}, larger`}
+          onClick={() => setShown(photoId)}
+        >
+          <img
+            src={`/api/attachments/${photoId}/thumbnail`}
+            alt=""
+            className="h-12 w-16 object-cover"
+            loading="lazy"
+          />
+        </button>
+      ))}
+      <Modal title="Photo" isOpen={shown !== undefined} onClose={() => setShown(undefined)} wide>
+        {shown !== undefined && (
+          <img src={`/api/attachments/${shown}`} alt="As taken on site" className="mx-auto max-h-[75vh]" />
+        )}
+      </Modal>
+    </>
+  );
+}
+
+function LineView({ line, tick }: { readonly line: DeliveryLine; readonly tick: DeliveryTick | undefined }) {
+  const { id, canEdit, canNote } = useOpenJob();
+  const change = useJob((store) => store.change);
+  const [said, setSaid] = useState('');
+  const may = canEdit || canNote;
+  const changeTick = (label: string, recipe: (tick: DeliveryTick) => void) =>
+    change(`${label}: ${line.what}`, (draft) => {
+      let target = draft.delivery.find((one) => one.id === line.id);
+      if (target === undefined) {
+        draft.delivery.push({ id: line.id });
+        target = draft.delivery.at(-1);
+      }
+      if (target !== undefined) recipe(target);
+    });
+  const addPhoto = async (file: File): Promise<void> => {
+    setSaid(`Sending ${file.name}…`);
+    const prepared = await preparePhoto(file);
+    if (prepared === undefined) {
+      setSaid(`${file.name} is not a JPEG, PNG or WebP picture, so it was not kept.`);
+      return;
+    }
+    try {
+      const added = await api.addPhoto(id, prepared.photo, prepared.thumbnail, file.name);
+      changeTick('Photo', (target) => void (target.photoIds = [...(target.photoIds ?? []), added.id]));
+      setSaid('');
+    } catch (error) {
+      setSaid(failureSentence(error));
+    }
+  };
+  return (
+    <li className="grid gap-1.5 border-t border-rule py-2" data-field={`delivery/${line.id}`}>
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
+        <div className="min-w-56 flex-1">
+          <p className="font-semibold">{line.what}</p>
+          <p className="text-[13px] text-quiet">{line.details.join(' · ')}</p>
+        </div>
+        <ToggleGroup.Root
+          type="single"
+          aria-label={`${line.what}: found`}
+          className="flex gap-1"
+          value={tick?.state ?? ''}
+          disabled={!may}
+          onValueChange={(value) =>
+            changeTick('Delivery', (target) =>
+              put(target, 'state', STATES.find((one) => one.value === value)?.value),
+            )
+          }
+        >
+          {STATES.map(({ value, label }) => (
+            <ToggleGroup.Item
+              key={value}
+              value={value}
+              className="button data-[state=on]:bg-chosen data-[state=on]:font-bold"
+            >
+              {tick?.state === value && <span aria-hidden="true">{MARK[value]}</span>} {label}
+            </ToggleGroup.Item>
+          ))}
+        </ToggleGroup.Root>
+        {may && (
+          <FilePicker
+            label={`Photo of ${line.what}`}
+            accept="image/jpeg,image/png,image/webp"
+            camera
+            onFile={(file) => void addPhoto(file)}
+          >
+            <Camera size={16} aria-hidden="true" /> Photo
+          </FilePicker>
+        )}
+      </div>
+      <div className="flex flex-wrap items-center gap-2">
+        <Photos ids={tick?.photoIds ?? []} />
+        <div className="min-w-48 flex-1">
+          <TextField
+            label="Note"
+            path={['delivery', line.id, 'note']}
+            value={tick?.note ?? ''}
+            disabled={!may}
+            onTake={(value) =>
+              changeTick('Note', (target) => put(target, 'note', value === '' ? undefined : value))
+            }
+          />
+        </div>
+      </div>
+      <p role="status" className="font-semibold empty:hidden">
+        {said}
+      </p>
+    </li>
+  );
+}
+const MARK: Record<TickState, string> = { ready: '✓', damaged: '!', missing: '✕' };
+
+/** The delivery and preparation lists: made from the design, ticked on site, with notes and photos. */
+export function DeliveryStage() {
+  const { design } = useOpenJob();
+  const lines = deliveryLines(design, SAMPLE_TYPES);
+  const ticks = new Map(design.delivery.map((tick) => [tick.id, tick]));
+  const stateOf = (line: DeliveryLine): TickState | undefined => ticks.get(line.id)?.state;
+  const open = lines.filter((line) => stateOf(line) === undefined).length;
+  const bad = lines.filter((line) => stateOf(line) === 'damaged' || stateOf(line) === 'missing').length;
+  return (
+    <div className="max-w-4xl">
+      <SiteTabs />
+      <h2>Delivery and preparation</h2>
+      {lines.length === 0 ? (
+        <p className="sheet mt-2 p-4">
+          The list follows from the stack: choose inverters and battery in Stack, and it appears here.
+        </p>
+      ) : (
+        <>
+          <p className="mt-1">
+            {open === 0
+              ? 'Everything was looked at'
+              : `${counted(open, 'line')} of ${lines.length} not looked at`}
+            {bad > 0 && <strong className="text-over">, {bad} damaged or missing</strong>}. Do not start with
+            damaged equipment; a battery that was dropped, wet or swollen stays outdoors and away from people.
+          </p>
+          <div className="field-page mt-3 grid gap-3">
+            {GROUPS.map(({ key, title }) => (
+              <section key={key} className="sheet p-3" aria-label={title}>
+                <h3 className="font-semibold">{title}</h3>
+                <ul>
+                  {lines
+                    .filter((line) => line.group === key)
+                    .map((line) => (
+                      <LineView key={line.id} line={line} tick={ticks.get(line.id)} />
+                    ))}
+                </ul>
+              </section>
+            ))}
+          </div>
+        </>
+      )}
+    </div>
+  );
+}
