@@ -2,7 +2,17 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
 import { comeInAs } from './workbench.ts';
 
-const SCREENS = ['site', 'loads', 'partitions', 'stack', 'limits', 'test'] as const;
+const SCREENS = [
+  'site',
+  'site/wall',
+  'site/delivery',
+  'loads',
+  'partitions',
+  'compare',
+  'stack',
+  'limits',
+  'test',
+] as const;
 const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
 
 async function expectNoBarriers(page: Page, screen: string): Promise<void> {
@@ -19,6 +29,8 @@ async function expectNoBarriers(page: Page, screen: string): Promise<void> {
 
 for (const theme of ['light', 'dark'] as const) {
   test(`every screen is free of known barriers in the ${theme} theme`, async ({ page }) => {
+    // Nearly a dozen screens, each walked through by every rule.
+    test.setTimeout(300_000);
     await page.addInitScript((wanted) => localStorage.setItem('bastion.theme', wanted), theme);
     await page.goto('/');
     await expect(page.getByRole('button', { name: /Continue as Dana/ })).toBeVisible();

@@ -48,3 +48,15 @@ export async function pickIn(page: Page, target: Locator, value: string): Promis
   await target.locator('select').selectOption(value);
   await page.keyboard.press('Enter');
 }
+
+/** Pastes text into a place the way a person does: go there, paste. */
+export async function paste(page: Page, target: Locator, text: string): Promise<void> {
+  await target.focus();
+  await page.evaluate((content) => {
+    const clipboardData = new DataTransfer();
+    clipboardData.setData('text/plain', content);
+    document.activeElement?.dispatchEvent(
+      new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }),
+    );
+  }, text);
+}

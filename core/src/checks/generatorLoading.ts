@@ -3,7 +3,7 @@ import { add, complex, magnitude, ZERO } from '../network/complex.ts';
 import { type Check, judge, unknownFinding } from './check.ts';
 import type { Finding, Subject } from './finding.ts';
 import { lineChargeW } from './support/charging.ts';
-import { lineInputs, overrideNotes, symbol } from './support/workings.ts';
+import { lineInputs, loadCaseWords, overrideNotes, symbol } from './support/workings.ts';
 
 /** Backed-up load and charging on each line of a generator against its derated rating times the loading target. */
 export const generatorLoading: Check = {
@@ -67,8 +67,13 @@ export const generatorLoading: Check = {
                             compiled.stack.id,
                             'gridChargeW',
                           ]),
-                          symbol('P', 'expected real power of the line', power.re - chargeW, 'W'),
-                          symbol('Q', 'expected reactive power of the line', power.im, 'var'),
+                          symbol(
+                            'P',
+                            `real power of the line, ${loadCaseWords(board)}`,
+                            power.re - chargeW,
+                            'W',
+                          ),
+                          symbol('Q', `reactive power of the line, ${loadCaseWords(board)}`, power.im, 'var'),
                         ],
                         value: magnitude(power),
                         unit: 'VA',

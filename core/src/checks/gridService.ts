@@ -3,7 +3,7 @@ import { add, complex, magnitude, ZERO } from '../network/complex.ts';
 import { type Check, type CheckContext, judge, unknownFinding } from './check.ts';
 import type { Finding, Subject } from './finding.ts';
 import { lineChargeW } from './support/charging.ts';
-import { lineInputs, symbol } from './support/workings.ts';
+import { lineInputs, loadCaseNotes, loadCaseWords, symbol } from './support/workings.ts';
 
 /** Grid charging of all stacks on one line; none in maintenance bypass, where the inverters stand aside. */
 function chargingW(context: CheckContext, line: number): Known<number> {
@@ -71,11 +71,11 @@ export const gridService: Check = {
                       symbol('P_ch', 'charging from the grid', chargeW, 'W'),
                       symbol(
                         'P',
-                        'expected real power of the whole building on this line',
+                        `real power of the whole building on this line, ${loadCaseWords(board)}`,
                         power.re - chargeW,
                         'W',
                       ),
-                      symbol('Q', 'expected reactive power', power.im, 'var'),
+                      symbol('Q', `reactive power, ${loadCaseWords(board)}`, power.im, 'var'),
                       symbol('V', 'line to neutral', voltage, 'V', ['site', 'lineVoltageV']),
                     ],
                     value,
@@ -85,8 +85,8 @@ export const gridService: Check = {
               : []),
           ],
           inputs: lineInputs(board, line),
-          source: 'Phasor sum of all circuits at their expected peak, with charging in phase.',
-          notes: [],
+          source: 'Phasor sum of all circuits, with charging in phase.',
+          notes: loadCaseNotes(board, index),
         }),
       });
     });

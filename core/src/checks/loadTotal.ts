@@ -7,7 +7,7 @@ import type { Check } from './check.ts';
 import type { WorkingStep } from './finding.ts';
 import { eachStack } from './support/eachLine.ts';
 import { stackSubject } from './support/subjects.ts';
-import { apparentPowerStep, lineInputs, symbol } from './support/workings.ts';
+import { apparentPowerStep, lineInputs, loadCaseWords, symbol } from './support/workings.ts';
 
 /** A set of single-phase units, or a cabinet, is worth its lines together; one behind an autotransformer its units. */
 function totalStep(
@@ -69,7 +69,7 @@ export const loadTotal: Check = {
           missing: board.continuous.missing,
           working: () => ({
             steps: [
-              apparentPowerStep('S_load', 'expected peak of all lines', sum),
+              apparentPowerStep('S_load', `${loadCaseWords(board)} of all lines`, sum),
               totalStep(compiled, lines, type, capability),
             ],
             inputs: lineInputs(board, undefined),

@@ -117,9 +117,10 @@ export interface LevelTime {
 
 /** Every level of an envelope with the longest time at or above it, from the highest level down. */
 export function levelTimes(steps: readonly EnvelopeStep[]): LevelTime[] {
-  const stretch = stretchesS(steps);
-  return steps
-    .map(({ va }, index) => ({ va, timeS: stretch[index] ?? 0 }))
-    .filter(({ timeS }) => timeS > 0)
-    .sort((a, b) => b.va - a.va || b.timeS - a.timeS);
+  const longest = new Map<number, number>();
+  stretchesS(steps).forEach((timeS, index) => {
+    const va = steps[index]?.va ?? 0;
+    if (timeS > (longest.get(va) ?? 0)) longest.set(va, timeS);
+  });
+  return [...longest].map(([va, timeS]) => ({ va, timeS })).sort((a, b) => b.va - a.va);
 }

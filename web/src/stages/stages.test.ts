@@ -1,7 +1,11 @@
-import { pasteBlock, readBlock } from './loads/paste.ts';
+import { fillRange, hasHeadings, pasteBlock, pasteCircuits, readBlock, writeBlock } from './loads/paste.ts';
+import { FIRST_VIEW, rowsOf } from './loads/tableView.ts';
+import { tracksOf } from './partitions/tracks.ts';
+import { snapTo } from './site/wallEdits.ts';
 import { COLUMNS, type Row } from './loads/columns.ts';
-import { commandOf, within } from './loads/gridKeys.ts';
+import { commandOf, rangeBetween, within } from './loads/gridKeys.ts';
 import {
+  analyse,
   emptyDesign,
   judgeStep,
   type ProcedureStep,
@@ -54,17 +58,20 @@ describe('keys of the survey table', () => {
   const at = { row: 4, column: 0 };
 
   it.each([
-    ['ArrowDown', { kind: 'move', to: { row: 5, column: 0 } }],
-    ['ArrowLeft', { kind: 'move', to: { row: 4, column: 0 } }],
-    ['PageUp', { kind: 'move', to: { row: 0, column: 0 } }],
-    ['Ctrl+End', { kind: 'move', to: { row: 9, column: 12 } }],
-    ['Tab', { kind: 'move', to: { row: 4, column: 1 } }],
+    ['ArrowDown', { kind: 'move', to: { row: 5, column: 0 }, extends: false }],
+    ['ArrowLeft', { kind: 'move', to: { row: 4, column: 0 }, extends: false }],
+    ['PageUp', { kind: 'move', to: { row: 0, column: 0 }, extends: false }],
+    ['Ctrl+End', { kind: 'move', to: { row: 9, column: 12 }, extends: false }],
+    ['Tab', { kind: 'move', to: { row: 4, column: 1 }, extends: false }],
     ['Shift+Tab', undefined],
     ['Enter', { kind: 'edit', text: undefined }],
     ['7', { kind: 'edit', text: '7' }],
     ['Delete', { kind: 'clear' }],
     ['Ctrl+Delete', { kind: 'delete' }],
-    ['Ctrl+d', { kind: 'duplicate' }],
+    ['Shift+ArrowDown', { kind: 'move', to: { row: 5, column: 0 }, extends: true }],
+    ['Ctrl+d', { kind: 'fill-down' }],
+    ['Ctrl+Shift+D', { kind: 'duplicate' }],
+    ['Ctrl+a', { kind: 'select-all' }],
     ['Alt+Enter', { kind: 'add-item' }],
     ['Alt+Shift+Enter', { kind: 'add-circuit' }],
     ['Ctrl+z', undefined],
@@ -120,6 +127,106 @@ describe('pasting from a spreadsheet', () => {
     const pasted = pasteBlock(start, rows, COLUMNS, at, readBlock(text));
     expect(pasted.ok ? '' : pasted.message).toContain(says);
   });
+});
+
+describe('the table as a spreadsheet', () => {
+  const block = readBlock('Pump\tL1\t1\t900\nLight\tL2\t4\t20\nOven\t\t1\t3000');
+  const pasted = pasteCircuits(emptyDesign('New'), COLUMNS, block);
+  if (!pasted.ok) throw new Error(pasted.message);
+  const { design } = pasted;
+  const names = (view: Partial<typeof FIRST_VIEW>): string[] =>
+    rowsOf(design, { ...FIRST_VIEW, ...view })
+      .filter((row) => row.kind === 'circuit')
+      .map((row) => row.circuit.name);
+
+  it('makes a circuit of each pasted line, with one thing on it', () => {
+    expect(design.circuits.map(({ name, lines, items }) => [name, lines, items[0]?.runningW])).toEqual([
+      ['Pump', ['L1'], 900],
+      ['Light', ['L2'], 20],
+      ['Oven', undefined, 3000],
+    ]);
+    expect(readDesign(design, SAMPLE_TYPES).ok).toBe(true);
+    const bad = pasteCircuits(design, COLUMNS, readBlock('A\tL1\nB\tL9'));
+    expect(bad.ok ? '' : bad.message).toBe(
+      'Nothing was pasted. Line 2: Line(s): "L9" names no line of this supply.',
+    );
+  });
+
+  it.each([
+    [{ sortKey: 'expected' }, ['Pump', 'Light', 'Oven']],
+    [{ sortKey: 'runningW' }, ['Light', 'Pump', 'Oven']],
+    [{ sortKey: 'runningW', descending: true }, ['Oven', 'Pump', 'Light']],
+    [{ sortKey: 'lines' }, ['Pump', 'Light', 'Oven']],
+    [{ filter: 'LIGHT' }, ['Light']],
+    [{ onlyMissing: true }, ['Pump', 'Light', 'Oven']],
+  ])('shows %j as %j', (view, expected) => expect(names(view)).toEqual(expected));
+
+  it('keeps the rows of circuits that did not change, so that they are not drawn again', () => {
+    const next = produce(design, (draft) => {
+      if (draft.circuits[0] !== undefined) draft.circuits[0].name = 'Other';
+    });
+    const [before, after] = [design, next].map((one) => rowsOf(one, FIRST_VIEW));
+    expect(after?.[2]).toBe(before?.[2]);
+    expect(after?.[0]).not.toBe(before?.[0]);
+  });
+
+  it('copies a range out as it came in, and fills one value into all cells that take it', () => {
+    const rows = rowsOf(design, FIRST_VIEW);
+    const range = rangeBetween({ row: 5, column: 3 }, { row: 1, column: 2 });
+    expect(writeBlock(rows, COLUMNS, range)).toBe('1\t900\n\t\n4\t20\n\t\n1\t3000');
+    const filled = produce(design, (draft) => void fillRange(draft, rows, COLUMNS, range, () => '2'));
+    expect(filled.circuits.map(({ items }) => [items[0]?.quantity, items[0]?.runningW])).toEqual([
+      [2, 2],
+      [2, 2],
+      [2, 2],
+    ]);
+  });
+
+  it('knows a block with headings from one without', () => {
+    expect(hasHeadings(readBlock('Circuit\tWatts\nA\t1'))).toBe(true);
+    expect(hasHeadings(block)).toBe(false);
+  });
+});
+
+describe('lanes to scale', () => {
+  it('gives each line its stretch, circuits on several lines first and at the same place', () => {
+    const base = emptyDesign('New');
+    const load = (id: string, lines: ('L1' | 'L2' | 'L3')[], runningW: number) => ({
+      id,
+      name: id,
+      lines,
+      partitionId: 'g',
+      items: [{ id: 'i', name: id, quantity: 1, runningW, powerFactor: 1, demandFactor: 1 }],
+    });
+    const design = {
+      ...base,
+      site: { supply: 'three-phase' as const, serviceRatingA: 10, lineVoltageV: 230 },
+      partitions: [{ id: 'g', name: 'Grid', kind: 'grid' as const }],
+      circuits: [load('a', ['L1'], 500), load('all', ['L1', 'L2', 'L3'], 900)],
+    };
+    const lanes = lanesOf(design);
+    const [lane] = lanes;
+    if (lane === undefined) throw new Error('There is a lane.');
+    const tracks = tracksOf(analyse(design, SAMPLE_TYPES), lane, lanes);
+    expect(tracks.map(({ endVa, limitVa }) => [endVa, limitVa])).toEqual([
+      [800, 2300],
+      [300, 2300],
+      [300, 2300],
+    ]);
+    expect(tracks[0]?.segments.map(({ circuitId, fromVa }) => [circuitId, fromVa])).toEqual([
+      ['all', 0],
+      ['a', 300],
+    ]);
+  });
+});
+
+describe('things on the wall', () => {
+  const other = { xM: 1, yM: 1, widthM: 0.5, heightM: 0.5 };
+  it.each([
+    ['near an edge', { xM: 1.52, yM: 0.2 }, { xM: 1.5, yM: 0.2 }],
+    ['right edge to left edge', { xM: 0.58, yM: 1.02 }, { xM: 0.6, yM: 1 }],
+    ['else onto the grid', { xM: 2.331, yM: 0.274 }, { xM: 2.35, yM: 0.25 }],
+  ])('snap %s', (_, at, to) => expect(snapTo({ ...at, widthM: 0.4, heightM: 0.4 }, [other])).toEqual(to));
 });
 
 describe('building a job from nothing', () => {

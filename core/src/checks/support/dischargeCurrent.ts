@@ -9,7 +9,7 @@ import type { Finding } from '../finding.ts';
 import { bankOf } from './bank.ts';
 import { eachStack, type StackCase } from './eachLine.ts';
 import { bankSubject } from './subjects.ts';
-import { lineInputs, overrideNotes, symbol } from './workings.ts';
+import { lineInputs, loadCaseWords, overrideNotes, symbol } from './workings.ts';
 
 interface Limit {
   readonly what: string;
@@ -99,7 +99,7 @@ export function dischargeCurrent(
               meaning: `battery current at ${at.meaning}`,
               formula: 'P / (η · U)',
               symbols: [
-                symbol('P', 'expected real power of all backed-up lines', watts, 'W'),
+                symbol('P', `real power of all backed-up lines, ${loadCaseWords(board)}`, watts, 'W'),
                 symbol('η', 'inverter efficiency', type.efficiency, '', [
                   'stacks',
                   compiled.stack.id,

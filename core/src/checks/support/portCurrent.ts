@@ -5,7 +5,7 @@ import { lineChargeW } from './charging.ts';
 import type { WorkingStep } from '../finding.ts';
 import type { LineCase } from './eachLine.ts';
 import { lineSubject } from './subjects.ts';
-import { lineInputs, symbol } from './workings.ts';
+import { lineInputs, loadCaseWords, symbol } from './workings.ts';
 
 /**
  * Current of one line through a port that also feeds the backed-up board: I = |S_load + P_charge| / V, against
@@ -49,7 +49,7 @@ export function portCurrent(
     working: () => ({
       steps: [
         ...(voltage.known && charge.known
-          ? [currentStep(compiled.stack.id, power, chargeW, voltage.value)]
+          ? [currentStep(compiled.stack.id, loadCaseWords(board), power, chargeW, voltage.value)]
           : []),
         ...(limit === undefined || port.limitA === undefined
           ? []
@@ -62,15 +62,21 @@ export function portCurrent(
   };
 }
 
-function currentStep(stackId: string, power: Complex, chargeW: number, voltageV: number): WorkingStep {
+function currentStep(
+  stackId: string,
+  loadCase: string,
+  power: Complex,
+  chargeW: number,
+  voltageV: number,
+): WorkingStep {
   return {
     symbol: 'I',
     meaning: 'current of the line through the port',
     formula: '√((P + P_ch) · (P + P_ch) + Q · Q) / V',
     symbols: [
       symbol('P_ch', 'charging from this side', chargeW, 'W', ['stacks', stackId, 'gridChargeW']),
-      symbol('P', 'expected real power of the line', power.re - chargeW, 'W'),
-      symbol('Q', 'expected reactive power of the line', power.im, 'var'),
+      symbol('P', `real power of the line, ${loadCase}`, power.re - chargeW, 'W'),
+      symbol('Q', `reactive power of the line, ${loadCase}`, power.im, 'var'),
       symbol('V', 'line to neutral', voltageV, 'V', ['site', 'lineVoltageV']),
     ],
     value: magnitude(power) / voltageV,

@@ -29,11 +29,22 @@ function EntryRow({ item, addedBy, onItem, onCircuit, canItem, onRemove }: Entry
       <td className="condensed pr-3 text-right whitespace-nowrap">pf {item.powerFactor ?? '—'}</td>
       <td className="condensed pr-3 whitespace-nowrap text-quiet">{item.startClass ?? 'start not known'}</td>
       <td className="py-0.5 text-right whitespace-nowrap">
-        <button type="button" className="button" disabled={!canItem} onClick={onItem}>
-          Add here<span className="sr-only">: {item.name}</span>
+        <button
+          type="button"
+          className="button"
+          disabled={!canItem}
+          aria-label={`Add here: ${item.name}`}
+          onClick={onItem}
+        >
+          Add here
         </button>{' '}
-        <button type="button" className="button" onClick={onCircuit}>
-          As a circuit<span className="sr-only">: {item.name}</span>
+        <button
+          type="button"
+          className="button"
+          aria-label={`As a circuit: ${item.name}`}
+          onClick={onCircuit}
+        >
+          As a circuit
         </button>
         {onRemove !== undefined && (
           <button

@@ -2,13 +2,14 @@ import {
   adviseScope,
   type Advice,
   type AskedAdvice,
+  diff,
   formatQuantity,
   type Proposal,
   SAMPLE_TYPES,
   type Scope,
   scopeOf,
 } from '@bastion/core';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useOpenJob } from '../../state/job.ts';
 import { ProposalView } from './ProposalView.tsx';
 import { useAdvice } from './useAdvice.ts';
@@ -136,7 +137,10 @@ export function AdvicePanel() {
   const { state, ask, callOff, close, show } = useAdvice();
   const now = scopeOf(design);
   const other: Scope = now === 'whole' ? 'partial' : 'whole';
-  const isOld = state.kind === 'ready' && state.design !== design;
+  const isOld = useMemo(
+    () => state.kind === 'ready' && state.design !== design && diff(state.design, design).length > 0,
+    [state, design],
+  );
   // Advice on a design that has changed since is advice on something else.
   useEffect(() => {
     if (isOld) close();
