@@ -31,7 +31,7 @@ function timedOnce(work) {
 function designOf(circuits) {
   const starts = ['steady', 'electronic', 'compressor', 'deep-pump', 'split-phase-motor', 'star-delta'];
   return {
-    format: 2,
+    format: 3,
     name: `${circuits} circuits`,
     site: {
       supply: 'three-phase',

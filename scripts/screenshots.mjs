@@ -24,11 +24,38 @@ const startTest = async (page) => {
   await page.getByText('Outside what is expected').waitFor();
 };
 
+const askForBalance = async (page) => {
+  await page.getByRole('button', { name: 'Balance the lines' }).click();
+  await page.getByRole('button', { name: 'Accept', exact: true }).waitFor();
+};
+
+const takeVariant = async (page) => {
+  await page.getByRole('button', { name: /^Variant/ }).click();
+  await page.getByRole('menuitem', { name: 'Take a variant…' }).click();
+  await page.getByLabel('Name of the variant').fill('Whole building');
+  await page.getByRole('button', { name: 'Take the variant' }).click();
+  await page.getByRole('button', { name: 'Variant: Whole building' }).waitFor();
+  await page
+    .getByRole('navigation', { name: 'Stages' })
+    .getByRole('link', { name: /Partitions/ })
+    .click();
+  await page.getByRole('button', { name: 'Back up the whole building…' }).click();
+  await page.getByRole('button', { name: 'Accept', exact: true }).click();
+  await page.getByText('Saved', { exact: true }).waitFor();
+  await page.getByRole('button', { name: 'Variant: Whole building' }).click();
+  await page.getByRole('menuitem', { name: 'Compare side by side' }).click();
+  await page.getByRole('columnheader', { name: 'Main' }).waitFor();
+};
+
 const VIEWS = [
   { name: 'jobs', path: '/' },
   { name: 'site', path: '/jobs/1/site' },
+  { name: 'wall', path: '/jobs/1/site/wall' },
+  { name: 'delivery-phone', path: '/jobs/2/site/delivery', size: PHONE },
   { name: 'loads', path: '/jobs/1/loads' },
   { name: 'partitions', path: '/jobs/1/partitions' },
+  { name: 'advice', path: '/jobs/1/partitions', act: askForBalance },
+  { name: 'compare', path: '/jobs/1/compare', act: takeVariant },
   { name: 'stack', path: '/jobs/1/stack' },
   { name: 'limits', path: '/jobs/1/limits' },
   { name: 'limits-dark', path: '/jobs/3/limits', theme: 'dark' },

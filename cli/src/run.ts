@@ -11,6 +11,7 @@ import {
   readDesignText,
   SAMPLE_TYPES,
 } from '@bastion/core';
+import { shareReport } from './share.ts';
 
 export interface Streams {
   readonly out: (text: string) => void;
@@ -19,11 +20,14 @@ export interface Streams {
 
 const USAGE = `bastion check FILE.json
 bastion advise FILE.json --kind ${ADVICE_KINDS.join('|')}
+bastion share FILE.json [--load W]
 
 check   prints the findings of a design document in every operating mode as JSON.
         Exit code: 0 nothing over its limit, 1 something over, 2 the file cannot be used.
 advise  prints proposals as JSON: edits with what the design comes to before and after.
         Exit code: 0 something is proposed, 1 nothing to propose, 2 the file cannot be used.
+share   prints the current of each battery module as JSON, at the design's load or at W on the AC side.
+        Exit code: 0 solved, 1 not known or not to be had, 2 the file cannot be used.
 `;
 
 /** Above this many bytes a file is not even read: no character of UTF-8 takes more than four. */
@@ -72,10 +76,30 @@ function adviseOn(file: string, kind: AskedAdvice, streams: Streams): number {
   return advice.proposals.length > 0 ? 0 : 1;
 }
 
+function share(file: string, loadText: string | undefined, streams: Streams): number {
+  const loadW = loadText === undefined ? undefined : Number(loadText);
+  if (loadW !== undefined && !(Number.isFinite(loadW) && loadW >= 0)) {
+    streams.error(`--load ${String(loadText)}: a load in W is needed\n`);
+    return 2;
+  }
+  const design = readFile(file, streams);
+  if (design === undefined) return 2;
+  const outcome = shareReport(design, loadW);
+  if (!outcome.ok) {
+    streams.error(`${outcome.message}\n`);
+    return 1;
+  }
+  streams.out(`${JSON.stringify(outcome.report, null, 2)}\n`);
+  return 0;
+}
+
 /** Runs one command and returns its exit code. */
 export function run(args: readonly string[], streams: Streams): number {
   const [command, file, ...rest] = args;
   if (command === 'check' && file !== undefined && rest.length === 0) return check(file, streams);
+  if (command === 'share' && file !== undefined && rest.length === 0) return share(file, undefined, streams);
+  if (command === 'share' && file !== undefined && rest[0] === '--load' && rest.length === 2)
+    return share(file, rest[1], streams);
   const kind = ADVICE_KINDS.find((one) => one === rest[1]);
   if (
     command === 'advise' &&

@@ -6,6 +6,7 @@ export { figuresOf } from './advise/figures.ts';
 export { importanceOf } from './advise/importance.ts';
 export type { Advice, AdviceKind, Figures, Proposal, ProposalPart } from './advise/proposal.ts';
 export { type CompareGroup, type CompareRow, compareVariants } from './advise/compare.ts';
+export { type SharingFix, sharingFixes } from './advise/sharing.ts';
 export { adviseScope, type Scope, scopeOf } from './advise/scope.ts';
 export { ITEM_LIBRARY, type LibraryGroup } from './catalogue/items.ts';
 export { SAMPLE_TYPES } from './catalogue/samples.ts';
@@ -44,6 +45,10 @@ export { circuitPower, runsInHour } from './compile/circuitPower.ts';
 export { type DayProfile, dayProfile, profileDurationW } from './compile/dayProfile.ts';
 export { factorFinder, startSource, type StartSource, stepsOfStart } from './compile/loads.ts';
 export { coldPickup, seeLine, staggeredPickup, type SurgeStep } from './compile/surges.ts';
+export { type BankCircuit, bankCircuit, type CircuitModule, restingV } from './compile/bankCircuit.ts';
+export { type BankShare, type ModuleShare, shareBank } from './compile/bankShare.ts';
+export { unitPowersW } from './compile/unitPower.ts';
+export { LEAD_SIZES_MM2, leadOhm } from './codes/leads.ts';
 export type { Capability } from './compile/capability.ts';
 export { compile, type CompiledStack, type Installation } from './compile/installation.ts';
 export type { Mode, ModeKind } from './compile/modes.ts';
@@ -65,6 +70,10 @@ export { SUPPLY_LINES } from './design/references.ts';
 export {
   type Bank,
   type Circuit,
+  type Conductor,
+  type Joining,
+  joining as joiningSchema,
+  type Module,
   type Design,
   designSchema,
   FORMAT,

@@ -1,6 +1,17 @@
 import { floorBody, wallBody } from './bodies.ts';
 import type { EquipmentType } from './schema.ts';
 
+/** Resting voltage of sixteen lithium iron phosphate cells in series: flat in the middle, steep at both ends. */
+const LFP_51V = [
+  { soc: 0, voltageV: 46.4 },
+  { soc: 0.1, voltageV: 51.2 },
+  { soc: 0.2, voltageV: 51.8 },
+  { soc: 0.4, voltageV: 52.4 },
+  { soc: 0.6, voltageV: 52.7 },
+  { soc: 0.9, voltageV: 53.3 },
+  { soc: 1, voltageV: 54.4 },
+];
+
 /** The sample catalogue: invented equipment in plain words, with figures that are plausible together. */
 export const SAMPLE_TYPES: readonly EquipmentType[] = [
   {
@@ -299,6 +310,7 @@ export const SAMPLE_TYPES: readonly EquipmentType[] = [
     nominalV: 51.2,
     capacityAh: 100,
     internalMilliohm: 12,
+    openCircuit: LFP_51V,
     continuousDischargeA: 50,
     peakDischargeA: 100,
     peakS: 15,
@@ -327,6 +339,7 @@ export const SAMPLE_TYPES: readonly EquipmentType[] = [
     nominalV: 51.2,
     capacityAh: 280,
     internalMilliohm: 6,
+    openCircuit: LFP_51V,
     continuousDischargeA: 140,
     peakDischargeA: 200,
     peakS: 10,
@@ -350,6 +363,7 @@ export const SAMPLE_TYPES: readonly EquipmentType[] = [
     nominalV: 51.2,
     capacityAh: 50,
     internalMilliohm: 22,
+    openCircuit: LFP_51V,
     continuousDischargeA: 25,
     peakDischargeA: 60,
     peakS: 5,

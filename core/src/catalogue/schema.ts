@@ -135,6 +135,14 @@ export const batteryType = z
     nominalV: positive,
     capacityAh: positive,
     internalMilliohm: positive.optional(),
+    openCircuit: z
+      .array(z.strictObject({ soc: fraction, voltageV: positive }))
+      .min(2)
+      .max(24)
+      .refine((points) => rising(points, (point) => point.soc), 'must list states of charge in rising order')
+      .refine((points) => rising(points, (point) => point.voltageV), 'must rise with the state of charge')
+      .optional()
+      .describe('Resting voltage of a module by state of charge.'),
     continuousDischargeA: positive,
     peakDischargeA: positive,
     peakS: positive,

@@ -1,7 +1,7 @@
 import type { Check } from './check.ts';
 import { bankOf } from './support/bank.ts';
-import { spread } from './support/dischargeCurrent.ts';
 import { eachStack } from './support/eachLine.ts';
+import { spreadAt, spreadWords } from './support/sharing.ts';
 import { bankSubject } from './support/subjects.ts';
 import { lineInputs, symbol } from './support/workings.ts';
 import { formatNumber } from '../words/quantity.ts';
@@ -19,7 +19,8 @@ export const bankSurgeCurrent: Check = {
     unknown: '{{subject}}: the current during a start cannot be judged yet. Missing: {{missing}}.',
   },
   run: (context) =>
-    eachStack(bankSurgeCurrent.id, context, 'A', ({ compiled, type, board }) => {
+    eachStack(bankSurgeCurrent.id, context, 'A', (one) => {
+      const { compiled, type, board } = one;
       const found = bankOf(compiled);
       if (found === undefined) return [];
       const subject = bankSubject(compiled);
@@ -40,11 +41,11 @@ export const bankSurgeCurrent: Check = {
       const bank = found.value;
       const watts = start?.watts ?? 0;
       const durationS = start?.durationS ?? 0;
-      const share = spread(context, bank);
+      const share = spreadAt(context, one, bank, watts);
       const value = watts / (type.efficiency * bank.nominalV);
       const peak = durationS <= bank.type.peakS;
       const perModuleA = peak ? bank.type.peakDischargeA : bank.type.continuousDischargeA;
-      const limit = (bank.parallelCount * perModuleA) / share;
+      const limit = (bank.parallelCount * perModuleA) / share.factor;
       return [
         {
           subject,
@@ -100,7 +101,7 @@ export const bankSurgeCurrent: Check = {
                     perModuleA,
                     'A',
                   ),
-                  symbol('k_s', 'planned share of the hardest-working module against the mean', share, ''),
+                  symbol('k_s', spreadWords(share), share.factor, ''),
                 ],
                 value: limit,
                 unit: 'A',

@@ -31,6 +31,8 @@ export interface Measurement {
   readonly bound?: 'at-most' | 'at-least';
   /** False where a share of the limit says nothing (counts, temperatures): such a check passes or fails. */
   readonly graded?: boolean;
+  /** Margin below which this measurement is tight, where the planning default says nothing about it. */
+  readonly tightMargin?: number;
   readonly missing?: readonly Path[];
   readonly data?: Readonly<Record<string, string | number>>;
   readonly working: () => Working;
@@ -58,7 +60,10 @@ export function judge(check: string, context: CheckContext, measured: Measuremen
   let state: State;
   if (margin === undefined || (missing.length > 0 && !(breaks && bound === 'at-most'))) state = 'unknown';
   else if (breaks) state = 'over';
-  else if (measured.graded !== false && margin < context.installation.defaults.tightMargin.value)
+  else if (
+    measured.graded !== false &&
+    margin < (measured.tightMargin ?? context.installation.defaults.tightMargin.value) - ROUNDING
+  )
     state = 'tight';
   else state = 'within';
   return {

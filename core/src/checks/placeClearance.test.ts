@@ -11,7 +11,7 @@ checkTable(placeClearance, [
     state: 'within',
     value: 1,
     limit: 0.5,
-    says: 'below to the floor',
+    says: 'to the floor (below)',
   },
   {
     // 1.61 - 1.46 = 0.15 of 0.2.
@@ -21,7 +21,7 @@ checkTable(placeClearance, [
     state: 'over',
     value: 0.15,
     limit: 0.2,
-    says: 'right to Switch box',
+    says: 'to Switch box (right)',
   },
   {
     // 2.4 - (1.7 + 0.56) = 0.14 of 0.3.
@@ -30,7 +30,7 @@ checkTable(placeClearance, [
     state: 'over',
     value: 0.14,
     limit: 0.3,
-    says: 'above to the ceiling',
+    says: 'to the ceiling (above)',
   },
   {
     // 1.8 - 1.56 = 0.24 of 0.3.
@@ -38,7 +38,7 @@ checkTable(placeClearance, [
     edit: (d) => void addWall(d, { obstacles: [obstacleAt('window', 1, 1.8)] }),
     state: 'over',
     value: 0.24,
-    says: 'above to window',
+    says: 'to window (above)',
   },
   {
     name: 'beside, but higher up: they do not face each other',

@@ -8,6 +8,13 @@ import { bankCurrentNominal } from './bankCurrentNominal.ts';
 import { bankModules } from './bankModules.ts';
 import { bankReserve } from './bankReserve.ts';
 import { bankSurgeCurrent } from './bankSurgeCurrent.ts';
+import { bankInverterLeads } from './bankInverterLeads.ts';
+import { bankJoin } from './bankJoin.ts';
+import { bankMixedTypes } from './bankMixedTypes.ts';
+import { bankModuleCurrent } from './bankModuleCurrent.ts';
+import { bankModuleSurge } from './bankModuleSurge.ts';
+import { bankSag } from './bankSag.ts';
+import { bankSharing } from './bankSharing.ts';
 import { bankWindow } from './bankWindow.ts';
 import type { Check } from './check.ts';
 import { generatorLoading } from './generatorLoading.ts';
@@ -46,8 +53,15 @@ export const CHECKS: readonly Check[] = [
   bankColdCharge,
   bankCurrentMinimum,
   bankCurrentNominal,
+  bankInverterLeads,
+  bankJoin,
+  bankMixedTypes,
+  bankModuleCurrent,
+  bankModuleSurge,
   bankModules,
   bankReserve,
+  bankSag,
+  bankSharing,
   bankSurgeCurrent,
   bankWindow,
   generatorLoading,

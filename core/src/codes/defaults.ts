@@ -13,6 +13,30 @@ export const DEFAULTS = {
     unit: '',
     meaning: 'How far the hardest-working battery module is planned above the mean.',
   },
+  shareTight: {
+    value: 0.05,
+    unit: '',
+    meaning: 'How far a battery module may be from the mean before its sharing is called tight.',
+  },
+  shareLimit: { value: 0.1, unit: '', meaning: 'How far a battery module may be from the mean of the bank.' },
+  leadSpreadTight: {
+    value: 0.02,
+    unit: '',
+    meaning: 'Spread of inverter battery leads, in resistance, before it is called tight.',
+  },
+  leadSpreadLimit: {
+    value: 0.1,
+    unit: '',
+    meaning: 'Largest spread of the resistance of inverter battery leads.',
+  },
+  jointMilliohm: { value: 0.1, unit: 'mΩ', meaning: 'One bolted lug.' },
+  breakerMilliohm: { value: 0.3, unit: 'mΩ', meaning: 'The battery breaker or fuse of an inverter.' },
+  leadC: { value: 50, unit: '°C', meaning: 'Temperature of battery leads and bars in use.' },
+  joiningV: {
+    value: 0.1,
+    unit: 'V',
+    meaning: 'Voltage between module and bank at which they may be joined, on a 48 V bank.',
+  },
   electronicThirdHarmonic: {
     value: 0.3,
     unit: '',

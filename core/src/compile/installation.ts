@@ -11,6 +11,7 @@ import { field, type Known, known, mapKnown, unknownAt } from '../design/known.t
 import type { Circuit, Design, Generator, Partition, Stack } from '../design/schema.ts';
 import { generatorFactor } from '../network/derating.ts';
 import { type CompiledBank, compileBank } from './bank.ts';
+import { type BankCircuit, bankCircuit } from './bankCircuit.ts';
 import { type Board, compileBoard } from './board.ts';
 import { type Capability, capability } from './capability.ts';
 import { buildingPeakW, meterPeakW } from './meterPeak.ts';
@@ -34,6 +35,8 @@ export interface CompiledStack {
   readonly generatorBoard: Known<Board>;
   /** 'none' where the design says there is no battery. */
   readonly bank: Known<CompiledBank | 'none'>;
+  /** The bank as a network of resistances; made when somebody asks. */
+  readonly bankCircuit: () => Known<BankCircuit | 'one string' | 'none'>;
   readonly autotransformer: Known<AutotransformerType | 'none'>;
   /** What it can carry, with all units or with one lost. */
   readonly capabilityWithout: (lostUnitId: string | undefined) => Known<Capability>;
@@ -94,6 +97,11 @@ function once<T>(make: (key: string | undefined) => T): (key: string | undefined
   };
 }
 
+function lazy<T>(make: () => T): () => T {
+  let made: { readonly value: T } | undefined;
+  return () => (made ??= { value: make() }).value;
+}
+
 function compileStack(
   design: Design,
   stack: Stack,
@@ -138,6 +146,12 @@ function compileStack(
         : stack.bank === 'none'
           ? known('none')
           : compileBank(stack.bank, stack.id, (id, path) => find('battery', id, path)),
+    bankCircuit: lazy(() => {
+      const { bank } = stack;
+      if (bank === undefined) return unknownAt(['stacks', stack.id, 'bank']);
+      if (bank === 'none') return known('none');
+      return bankCircuit({ stack, bank, defaults, findType: (id, path) => find('battery', id, path) });
+    }),
     autotransformer,
     capabilityWithout: once((lostUnitId) =>
       capability({ site: design.site, supply, stack, type, neutralA, sharingTolerance }, lostUnitId),

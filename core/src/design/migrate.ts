@@ -16,6 +16,12 @@ export const MIGRATIONS: readonly Migration[] = [
     name: 'AddStartCasesMetersAndDelivery',
     up: (document) => ({ ...document, startCases: [], meters: [], delivery: [] }),
   },
+  {
+    from: 2,
+    name: 'AddBankJoining',
+    // Only optional fields came: how a bank is joined is not known until somebody says it.
+    up: (document) => ({ ...document }),
+  },
 ];
 
 const stamped = z.looseObject({ format: z.number().int().positive() });

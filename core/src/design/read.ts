@@ -40,7 +40,7 @@ export function readDesignText(text: string, catalogue: readonly EquipmentType[]
 /** A new, empty document. Everything a person has not said is absent. */
 export function emptyDesign(name: string): Design {
   return {
-    format: 2,
+    format: 3,
     name,
     site: {},
     circuits: [],

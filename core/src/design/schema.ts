@@ -18,7 +18,7 @@ import { meterSummary } from './meters.ts';
 import { place } from './place.ts';
 
 /** The format number this code writes. Older documents are migrated on reading; newer ones are refused. */
-export const FORMAT = 2;
+export const FORMAT = 3;
 
 export const supplyKind = z.enum(['single-phase', 'split-phase', 'three-phase']);
 export type SupplyKind = z.infer<typeof supplyKind>;
@@ -141,14 +141,46 @@ const startCase = z.strictObject({
   starts: entities(z.strictObject({ id, circuitId: id, itemId: id }), 50),
 });
 
+/** A conductor as it is laid: length of one pole, copper, flexible. */
+const conductor = z.strictObject({
+  lengthM: nonNegative.max(100).describe('One pole, lug to lug.'),
+  areaMm2: positive.max(1000),
+});
+export type Conductor = z.infer<typeof conductor>;
+
 const unit = z.strictObject({
   id,
   line: line.optional().describe('For sets that make three lines from single-phase units.'),
   firmware: z.string().min(1).max(40).optional(),
   serial: z.string().min(1).max(60).optional(),
+  batteryLead: conductor.optional().describe('Where its battery lead differs from the others.'),
+  barPlace: z.number().int().min(1).max(512).optional().describe('At which place of the bars it taps them.'),
 });
 
-const module = z.strictObject({ id, serial: z.string().min(1).max(60).optional() });
+const module = z.strictObject({
+  id,
+  serial: z.string().min(1).max(60).optional(),
+  batteryTypeId: id.optional().describe('Where this module is of another type than the bank.'),
+  lead: conductor.optional().describe('Where its lead differs from the others.'),
+  stateOfCharge: fraction.optional().describe('Where it is known one by one.'),
+  resistanceFactor: z
+    .number()
+    .min(0.1)
+    .max(20)
+    .optional()
+    .describe('Inner resistance over that of the type.'),
+  fitted: z.enum(['yes', 'taken-out']).optional(),
+});
+
+/** How modules and inverters are joined. */
+export const joining = z.enum([
+  'chain-same-end',
+  'chain-diagonal',
+  'bars-equal',
+  'bars-given',
+  'groups-on-bar',
+]);
+export type Joining = z.infer<typeof joining>;
 
 const bank = z.strictObject({
   batteryTypeId: id.optional(),
@@ -156,6 +188,18 @@ const bank = z.strictObject({
   reserveSoc: fraction.optional().describe('State of charge kept for an outage.'),
   cutoffSoc: fraction.optional().describe('State of charge at which discharge stops.'),
   breakerA: positive.max(5000).optional(),
+  joining: joining
+    .optional()
+    .describe(
+      'chain: module to module, inverters at one end or at opposite ends. bars: each module on both bars. groups: short chains on a combiner bar.',
+    ),
+  groupSize: z.number().int().min(2).max(32).optional().describe('Modules in each group on the bar.'),
+  lead: conductor.optional().describe('From module to module in a chain, or from each module to its bar.'),
+  groupLead: conductor.optional().describe('From each end of a group to the bar.'),
+  barSegment: conductor
+    .optional()
+    .describe('Bar between two neighbouring places; area is its cross-section.'),
+  inverterLead: conductor.optional().describe('From each inverter to the bank.'),
 });
 
 const stack = z.strictObject({
@@ -222,6 +266,7 @@ export type Partition = Design['partitions'][number];
 export type Stack = Design['stacks'][number];
 export type Unit = Stack['units'][number];
 export type Bank = Exclude<Stack['bank'], 'none' | undefined>;
+export type Module = Bank['modules'][number];
 export type Generator = Design['generators'][number];
 export type PvArray = Design['arrays'][number];
 export type StartCase = Design['startCases'][number];

@@ -26,7 +26,7 @@ export const heater = (id: string, over: Partial<Item> = {}): Item => ({
 /** One unit of 5 kVA on 230 V single-phase with one backed-up heater and four modules of 51.2 V 100 Ah. Nothing is missing. */
 export function baseDesign(): Design {
   return {
-    format: 2,
+    format: 3,
     name: 'Base',
     site: {
       supply: 'single-phase',
@@ -52,7 +52,7 @@ export function baseDesign(): Design {
         name: 'Stack',
         inverterTypeId: 'hybrid-5k-1ph',
         arrangement: 'one-unit',
-        units: [{ id: 'u1', firmware: '1' }],
+        units: [{ id: 'u1', firmware: '1', barPlace: 1 }],
         chargeCurrentA: 50,
         gridChargeW: 2000,
         bank: {
@@ -61,6 +61,10 @@ export function baseDesign(): Design {
           reserveSoc: 0.5,
           cutoffSoc: 0.1,
           breakerA: 160,
+          joining: 'bars-equal',
+          lead: { lengthM: 1, areaMm2: 50 },
+          barSegment: { lengthM: 0.2, areaMm2: 200 },
+          inverterLead: { lengthM: 1.5, areaMm2: 70 },
         },
       },
     ],
@@ -103,6 +107,7 @@ export function threePhase(design: Design, unitsPerLine: readonly [number, numbe
       id: `${line}-${n + 1}`,
       line,
       firmware: '1',
+      barPlace: index + 1,
     })),
   );
 }

@@ -111,7 +111,7 @@ export const codeOf = (answer: LightMyRequestResponse): string => wire.refusal.p
 export function smallDesign(): Design {
   const read = readDesign(
     {
-      format: 2,
+      format: 3,
       name: 'Hut',
       site: { supply: 'single-phase', lineVoltageV: 230, frequencyHz: 50, equipmentHighestC: 30 },
       circuits: [

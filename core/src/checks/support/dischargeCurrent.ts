@@ -8,6 +8,7 @@ import type { CheckContext, Measurement } from '../check.ts';
 import type { Finding } from '../finding.ts';
 import { bankOf } from './bank.ts';
 import { eachStack, type StackCase } from './eachLine.ts';
+import { type Spread, spreadAt, spreadWords } from './sharing.ts';
 import { bankSubject } from './subjects.ts';
 import { lineInputs, loadCaseWords, overrideNotes, symbol } from './workings.ts';
 
@@ -21,13 +22,14 @@ function steadyLimits(
   context: CheckContext,
   one: StackCase,
   bank: CompiledBank,
+  spread: Spread,
 ): { limits: Limit[]; missing: Path[] } {
   const { compiled, type, capability } = one;
   const { design } = context.installation;
   const limits: Limit[] = [
     {
-      what: 'the modules with their share allowance',
-      amperes: bank.continuousDischargeA / spread(context, bank),
+      what: 'the modules at the share of the hardest-working one',
+      amperes: bank.continuousDischargeA / spread.factor,
     },
     { what: 'the inverters', amperes: capability.unitCount * type.maxDischargeA },
   ];
@@ -43,11 +45,6 @@ function steadyLimits(
     amperes: breaker.value.amperes / factor,
   });
   return { limits, missing: [] };
-}
-
-/** 1 + the planned spread between modules; one string shares with nobody. */
-export function spread(context: CheckContext, bank: CompiledBank): number {
-  return bank.parallelCount > 1 ? 1 + context.installation.defaults.moduleShareTolerance.value : 1;
 }
 
 /** Battery current I = P / (η · V) at the expected peak and a stated bank voltage, against the binding limit. */
@@ -82,7 +79,8 @@ export function dischargeCurrent(
     const watts = board.continuous.knownPart.reduce(add, ZERO).re;
     const volts = at.voltage(one, bank);
     const value = watts / (type.efficiency * volts);
-    const { limits, missing } = steadyLimits(context, one, bank);
+    const spread = spreadAt(context, one, bank, watts);
+    const { limits, missing } = steadyLimits(context, one, bank, spread);
     const binding = limits.reduce((least, limit) => (limit.amperes < least.amperes ? limit : least));
     return [
       {
@@ -122,14 +120,9 @@ export function dischargeCurrent(
                   'modules',
                 ]),
                 symbol('I_module', 'continuous discharge of one', bank.type.continuousDischargeA, 'A'),
-                symbol(
-                  'k_s',
-                  'planned share of the hardest-working module against the mean',
-                  spread(context, bank),
-                  '',
-                ),
+                symbol('k_s', spreadWords(spread), spread.factor, ''),
               ],
-              value: bank.continuousDischargeA / spread(context, bank),
+              value: bank.continuousDischargeA / spread.factor,
               unit: 'A',
             },
           ],
@@ -140,8 +133,12 @@ export function dischargeCurrent(
               (limit) =>
                 `Limit of ${limit.what}: ${limit.amperes.toFixed(1)} A${limit === binding ? ' (binds)' : ''}.`,
             ),
-            'How the modules share is planned with an allowance here, not solved from leads and bars.',
-            ...overrideNotes(context.installation, 'moduleShareTolerance'),
+            ...(spread.isSolved
+              ? []
+              : [
+                  'How the modules share is an allowance here: say how they are joined, and it is solved from leads and bars.',
+                  ...overrideNotes(context.installation, 'moduleShareTolerance'),
+                ]),
           ],
         }),
       },

@@ -3,6 +3,7 @@ import { useJob, useOpenJob } from '../../state/job.ts';
 import { StripPanel } from '../../ui/StripPanel.tsx';
 import { AutonomyTable } from './AutonomyTable.tsx';
 import { CapabilityTable } from './CapabilityTable.tsx';
+import { BankPanel } from './BankPanel.tsx';
 import { GeneratorForm } from './GeneratorForm.tsx';
 import { addStack } from './stackEdits.ts';
 import { StackForm } from './StackForm.tsx';
@@ -15,6 +16,11 @@ const STRIPS = [
   { title: 'Battery current at nominal voltage', checks: ['bank.current-nominal'] },
   { title: 'Battery current at minimum voltage', checks: ['bank.current-minimum'] },
   { title: 'Battery current, largest start', checks: ['bank.surge-current'] },
+  { title: 'Module sharing', checks: ['bank.sharing'] },
+  { title: 'Hardest-working module', checks: ['bank.module-current'] },
+  { title: 'Module, largest start', checks: ['bank.module-surge'] },
+  { title: 'Voltage, largest start', checks: ['bank.sag'] },
+  { title: 'Battery leads of the inverters', checks: ['bank.inverter-leads'] },
   { title: 'Autonomy from the reserve', checks: ['bank.autonomy'] },
   { title: 'Charge settings', checks: ['bank.charge'] },
   { title: 'Generator', checks: ['generator.loading', 'generator.port'] },
@@ -31,6 +37,7 @@ function OneStack({ compiled }: { readonly compiled: CompiledStack }) {
         </div>
         <UnitTable stack={compiled.stack} />
       </div>
+      <BankPanel compiled={compiled} />
       <div className="mt-3 grid gap-3 2xl:grid-cols-[3fr_2fr]">
         <div className="sheet p-3">
           <CapabilityTable installation={analysis.installation} compiled={compiled} />

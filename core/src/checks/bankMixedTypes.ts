@@ -1,0 +1,30 @@
+import { type Check, NO_WORKING } from './check.ts';
+import { eachSharingBank } from './support/sharing.ts';
+import { bankSubject } from './support/subjects.ts';
+
+/** Modules of different types on one bank: computed, and still a finding, because their makers did not plan for each other. */
+export const bankMixedTypes: Check = {
+  id: 'bank.mixed-types',
+  title: 'One type of module on the bank',
+  family: 'bank',
+  modes: ['on-grid'],
+  sentences: {
+    over: '{{subject}} has modules of {{value}} types on it: {{names}}.',
+    tight: '{{subject}} has modules of one type.',
+    within: '{{subject}} has modules of one type.',
+    unknown: '{{subject}}: the types of its modules are not known yet. Missing: {{missing}}.',
+  },
+  run: (context) =>
+    eachSharingBank(bankMixedTypes.id, context, '', 'steady', ({ circuit, compiled }) => {
+      const names = [...new Map(circuit.modules.map(({ type }) => [type.id, type.name])).values()];
+      return {
+        subject: bankSubject(compiled),
+        value: names.length,
+        limit: 1,
+        unit: '',
+        graded: false,
+        data: { names: names.join(', ') },
+        working: () => ({ ...NO_WORKING, source: 'Types of the modules that are fitted.' }),
+      };
+    }),
+};

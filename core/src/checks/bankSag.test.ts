@@ -1,0 +1,48 @@
+import { checkTable } from '../testkit/checkTable.ts';
+import { bank1, forget, item1 } from '../testkit/designs.ts';
+import { bankSag } from './bankSag.ts';
+
+const start = (design: Parameters<typeof item1>[0], multiple: number): void =>
+  void Object.assign(item1(design), { startMultiple: multiple, startDurationS: 2, startPowerFactor: 1 });
+
+checkTable(bankSag, [
+  {
+    // One module: R = 13.612 mΩ. 6900 / 0.94 = 7340.4 W: I = (51.2 − √(51.2² − 4 · 0.0136122 · 7340.4)) / 0.0272244 = 149.3 A
+    // U = 51.2 − 149.3 · 0.0136122 = 49.17 V
+    name: 'one module giving 7340 W: 51.2 − 149.3 · 13.61 mΩ = 49.17 V over the trip at 44 V',
+    edit: (design) => {
+      start(design, 3);
+      bank1(design).modules = [{ id: 'm1' }];
+    },
+    state: 'within',
+    value: 49.17,
+    limit: 44,
+  },
+  {
+    // 23000 / 0.94 = 24468 W: √(2621.44 − 1332.26) = 35.905; I = 561.8 A; U = 43.55 V
+    name: 'ten times the running load: 43.55 V, below the trip',
+    edit: (design) => {
+      start(design, 10);
+      bank1(design).modules = [{ id: 'm1' }];
+    },
+    state: 'over',
+    value: 43.55,
+  },
+  {
+    name: 'more than 51.2² / (4 · 13.6122 mΩ) = 48145 W: the bank cannot give it',
+    edit: (design) => {
+      start(design, 20);
+      item1(design).quantity = 1;
+      item1(design).runningW = 4600;
+      bank1(design).modules = [{ id: 'm1' }];
+    },
+    state: 'over',
+    limit: 48144.95,
+  },
+  {
+    name: 'inverter lead not known',
+    edit: (design) => forget(bank1(design), 'inverterLead'),
+    state: 'unknown',
+    missing: 'stacks/s/bank/inverterLead',
+  },
+]);

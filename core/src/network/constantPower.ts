@@ -1,0 +1,176 @@
+import { type NetworkProblem, prepare, type ResistiveNetwork } from './resistive.ts';
+
+/** Something that draws a constant power from two nodes through leads of its own. */
+export interface PowerTap {
+  readonly plus: number;
+  readonly minus: number;
+  readonly leadOhm: number;
+  readonly powerW: number;
+}
+
+export interface TapAnswer {
+  readonly currentA: number;
+  /** At its own terminals, behind its leads. */
+  readonly voltageV: number;
+}
+
+export type PowerAnswer =
+  | {
+      readonly kind: 'solved';
+      readonly voltages: Float64Array;
+      readonly taps: readonly TapAnswer[];
+      readonly iterations: number;
+    }
+  /** The network cannot give the power asked for; so much of it, in all, it could. */
+  | { readonly kind: 'too-much'; readonly deliverableW: number; readonly iterations: number }
+  | { readonly kind: 'no-answer'; readonly problem: NetworkProblem };
+
+/** Newton steps at most, and when two in a row are the same to this share of the current. */
+const MOST_STEPS = 60;
+const SETTLED = 1e-12;
+/** How closely the deliverable power is found, as a share of what was asked. */
+const DELIVERABLE = 1e-6;
+
+/** What the taps see of the network: V = open − transfer · I. */
+interface SeenByTaps {
+  readonly openV: Float64Array;
+  /** Row by row. */
+  readonly transferOhm: Float64Array;
+}
+
+/** Solves a · x = b for a small full matrix, in place, with the largest pivot of each column. False where it is singular. */
+function solveSmall(a: Float64Array, b: Float64Array): boolean {
+  const n = b.length;
+  for (let column = 0; column < n; column += 1) {
+    let best = column;
+    for (let row = column + 1; row < n; row += 1)
+      if (Math.abs(a[row * n + column] ?? 0) > Math.abs(a[best * n + column] ?? 0)) best = row;
+    const pivot = a[best * n + column] ?? 0;
+    if (pivot === 0) return false;
+    if (best !== column) {
+      for (let k = column; k < n; k += 1) {
+        const kept = a[column * n + k] ?? 0;
+        a[column * n + k] = a[best * n + k] ?? 0;
+        a[best * n + k] = kept;
+      }
+      const kept = b[column] ?? 0;
+      b[column] = b[best] ?? 0;
+      b[best] = kept;
+    }
+    for (let row = column + 1; row < n; row += 1) {
+      const share = (a[row * n + column] ?? 0) / pivot;
+      if (share === 0) continue;
+      for (let k = column; k < n; k += 1)
+        a[row * n + k] = (a[row * n + k] ?? 0) - share * (a[column * n + k] ?? 0);
+      b[row] = (b[row] ?? 0) - share * (b[column] ?? 0);
+    }
+  }
+  for (let row = n - 1; row >= 0; row -= 1) {
+    let sum = b[row] ?? 0;
+    for (let k = row + 1; k < n; k += 1) sum -= (a[row * n + k] ?? 0) * (b[k] ?? 0);
+    b[row] = sum / (a[row * n + row] ?? 1);
+  }
+  return true;
+}
+
+/**
+ * Currents of all taps for a share of the power asked for, by Newton's method on V_i · I_i = P_i from the side of high voltage:
+ * V · I bends downwards, so from there the steps rise towards the answer and do not pass it. Undefined where there is no such
+ * point, because the power is more than the network gives.
+ */
+function settle(
+  { openV, transferOhm }: SeenByTaps,
+  powerW: readonly number[],
+  share: number,
+  current: Float64Array,
+): number | undefined {
+  const n = powerW.length;
+  const matrix = new Float64Array(n * n);
+  const rest = new Float64Array(n);
+  for (let i = 0; i < n; i += 1) current[i] = ((powerW[i] ?? 0) * share) / (openV[i] ?? 1);
+  for (let step = 1; step <= MOST_STEPS; step += 1) {
+    for (let i = 0; i < n; i += 1) {
+      let voltage = openV[i] ?? 0;
+      for (let j = 0; j < n; j += 1) voltage -= (transferOhm[i * n + j] ?? 0) * (current[j] ?? 0);
+      if (!(voltage > 0)) return undefined;
+      rest[i] = (powerW[i] ?? 0) * share - voltage * (current[i] ?? 0);
+      for (let j = 0; j < n; j += 1)
+        matrix[i * n + j] = (i === j ? voltage : 0) - (current[i] ?? 0) * (transferOhm[i * n + j] ?? 0);
+    }
+    if (!solveSmall(matrix, rest)) return undefined;
+    let moved = 0;
+    let size = 1e-9;
+    for (let i = 0; i < n; i += 1) {
+      current[i] = (current[i] ?? 0) + (rest[i] ?? 0);
+      moved = Math.max(moved, Math.abs(rest[i] ?? 0));
+      size = Math.max(size, Math.abs(current[i] ?? 0));
+    }
+    if (!Number.isFinite(moved)) return undefined;
+    if (moved <= SETTLED * size) return step;
+  }
+  return undefined;
+}
+
+/** The largest power in the same proportions, found by halving. */
+function deliverable(seen: SeenByTaps, powerW: readonly number[], current: Float64Array): number {
+  let low = 0;
+  let high = 1;
+  while (high - low > DELIVERABLE) {
+    const middle = (low + high) / 2;
+    if (settle(seen, powerW, middle, current) === undefined) high = middle;
+    else low = middle;
+  }
+  return low * powerW.reduce((sum, one) => sum + one, 0);
+}
+
+/**
+ * Solves a resistive network with taps of constant power. The network is solved once with nothing drawn and once for each tap;
+ * what the taps see of it is then a small full matrix, and the iteration runs on that alone.
+ */
+export function solveConstantPower(network: ResistiveNetwork, taps: readonly PowerTap[]): PowerAnswer {
+  const prepared = prepare(network);
+  if (!prepared.ok) return { kind: 'no-answer', problem: prepared.problem };
+  const n = taps.length;
+  const injected = new Float64Array(network.nodeCount);
+  const open = new Float64Array(network.nodeCount);
+  prepared.solve(injected, open);
+  const across = (voltage: Float64Array, tap: PowerTap): number =>
+    (voltage[tap.plus] ?? 0) - (voltage[tap.minus] ?? 0);
+  const openV = Float64Array.from(taps, (tap) => across(open, tap));
+  const transferOhm = new Float64Array(n * n);
+  const voltages = new Float64Array(network.nodeCount);
+  taps.forEach((tap, j) => {
+    injected.fill(0);
+    injected[tap.plus] = -1;
+    injected[tap.minus] = (injected[tap.minus] ?? 0) + 1;
+    prepared.solve(injected, voltages);
+    taps.forEach((other, i) => {
+      transferOhm[i * n + j] = (openV[i] ?? 0) - across(voltages, other) + (i === j ? tap.leadOhm : 0);
+    });
+  });
+  const seen = { openV, transferOhm };
+  const powerW = taps.map((tap) => tap.powerW);
+  const current = new Float64Array(n);
+  const iterations = settle(seen, powerW, 1, current);
+  if (iterations === undefined)
+    return {
+      kind: 'too-much',
+      deliverableW: deliverable(seen, powerW, current),
+      iterations: MOST_STEPS,
+    };
+  injected.fill(0);
+  taps.forEach((tap, i) => {
+    injected[tap.plus] = (injected[tap.plus] ?? 0) - (current[i] ?? 0);
+    injected[tap.minus] = (injected[tap.minus] ?? 0) + (current[i] ?? 0);
+  });
+  prepared.solve(injected, voltages);
+  return {
+    kind: 'solved',
+    voltages,
+    taps: taps.map((tap, i) => ({
+      currentA: current[i] ?? 0,
+      voltageV: across(voltages, tap) - (current[i] ?? 0) * tap.leadOhm,
+    })),
+    iterations,
+  };
+}

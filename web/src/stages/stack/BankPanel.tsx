@@ -1,0 +1,161 @@
+import {
+  type CompiledStack,
+  describePlaces,
+  formatQuantity,
+  SAMPLE_TYPES,
+  type SharingFix,
+  sharingFixes,
+} from '@bastion/core';
+import { ToggleGroup } from 'radix-ui';
+import { useMemo, useState } from 'react';
+import { useJob, useOpenJob } from '../../state/job.ts';
+import { readNumber } from '../../ui/readNumber.ts';
+import { BankDrawing } from './BankDrawing.tsx';
+import { JoiningForm, OneByOne } from './BankForms.tsx';
+import { type BankLoad, type Shared, useBankShare } from './useBankShare.ts';
+
+const LOADS: readonly { readonly value: BankLoad; readonly label: string }[] = [
+  { value: 'steady', label: 'Continuous load' },
+  { value: 'surge', label: 'Largest start' },
+  { value: 'typed', label: 'Typed load' },
+];
+
+const percent = (value: number | undefined): string =>
+  value === undefined ? 'not known' : formatQuantity(value, 'fraction');
+
+/** Ways to share more evenly, each with what it does, best first. */
+function Fixes({ fixes }: { readonly fixes: readonly SharingFix[] }) {
+  const { canEdit } = useOpenJob();
+  const apply = useJob((store) => store.apply);
+  if (fixes.length === 0) return null;
+  return (
+    <section aria-label="Ways to share more evenly" className="mt-2">
+      <h4 className="font-semibold">Ways to share more evenly</h4>
+      <ul>
+        {fixes.map((fix) => (
+          <li key={fix.id} className="flex flex-wrap items-center gap-x-3 border-t border-rule py-1">
+            <span className="min-w-60 flex-1">{fix.label}</span>
+            <span className="whitespace-nowrap">
+              {percent(fix.before)} to <strong>{percent(fix.after)}</strong> from the mean
+            </span>
+            {canEdit && (
+              <button
+                type="button"
+                className="button"
+                aria-label={`Take it: ${fix.label}`}
+                onClick={() => apply(fix.label, fix.edits)}
+              >
+                Take it
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Outcome({ shared }: { readonly shared: Extract<Shared, { kind: 'known' }> }) {
+  const { share, loadW } = shared;
+  if (share.kind === 'too-much')
+    return (
+      <p role="alert" className="font-semibold text-over">
+        The bank cannot give {formatQuantity(loadW, 'W')}: {formatQuantity(share.deliverableW, 'W')} of direct
+        current is the most it can, whatever the inverters ask for.
+      </p>
+    );
+  if (share.kind === 'no-answer')
+    return (
+      <p role="alert" className="font-semibold text-over">
+        The bank has no answer as it is described: {share.problem.kind.replace(/-/g, ' ')}.
+      </p>
+    );
+  const lowest = Math.min(...share.taps.map((tap) => tap.voltageV));
+  const heat = share.modules.reduce((sum, one) => sum + one.lossW, 0);
+  return (
+    <p aria-live="polite">
+      {formatQuantity(loadW, 'W')} of load draws <strong>{formatQuantity(share.totalA, 'A')}</strong>; the
+      modules are within <strong>{formatQuantity(share.worstDeparture, 'fraction')}</strong> of the mean; the
+      lowest voltage at an inverter is {lowest.toFixed(2)} V; {formatQuantity(heat, 'W')} of heat in modules
+      and their leads.
+    </p>
+  );
+}
+
+/** The bank as a solved network: drawn as it lies, with the current of each module, and what would mend it. */
+export function BankPanel({ compiled }: { readonly compiled: CompiledStack }) {
+  const { design, analysis } = useOpenJob();
+  const [load, setLoad] = useState<BankLoad>('steady');
+  const [typed, setTyped] = useState('3000');
+  const [chosenId, setChosenId] = useState<string>();
+  const { stack } = compiled;
+  const typedW = Math.max(0, readNumber(typed) ?? 0);
+  const shared = useBankShare(compiled, load, typedW);
+  const fixes = useMemo(() => sharingFixes(design, SAMPLE_TYPES, stack.id), [design, stack.id]);
+  const bank = typeof stack.bank === 'object' ? stack.bank : undefined;
+  if (bank === undefined || shared.kind === 'none') return null;
+  const { defaults } = analysis.installation;
+  const focusLead = (): void =>
+    document.querySelector<HTMLElement>(`[data-field="stacks/${stack.id}/bank/lead/lengthM"]`)?.focus();
+  return (
+    <section className="sheet mt-3 p-3" aria-label={`Battery bank of ${stack.name}`}>
+      <div className="flex flex-wrap items-center gap-2">
+        <h3 className="flex-1 font-semibold">Battery bank as it lies</h3>
+        <ToggleGroup.Root
+          type="single"
+          aria-label="Load on the bank"
+          className="flex gap-1"
+          value={load}
+          onValueChange={(value) => setLoad(LOADS.find((one) => one.value === value)?.value ?? load)}
+        >
+          {LOADS.map(({ value, label }) => (
+            <ToggleGroup.Item
+              key={value}
+              value={value}
+              className="button data-[state=on]:bg-chosen data-[state=on]:font-bold"
+            >
+              {label}
+            </ToggleGroup.Item>
+          ))}
+        </ToggleGroup.Root>
+        {load === 'typed' && (
+          <label className="flex items-center gap-1">
+            <span className="sr-only">Load on the AC side</span>
+            <input
+              className="input w-24! text-right"
+              inputMode="decimal"
+              value={typed}
+              onChange={(event) => setTyped(event.target.value)}
+            />
+            W
+          </label>
+        )}
+      </div>
+      <div className="my-2 overflow-x-auto" tabIndex={-1}>
+        {shared.kind === 'known' && shared.share.kind === 'solved' && (
+          <BankDrawing
+            stack={stack}
+            bank={bank}
+            circuit={shared.circuit}
+            share={shared.share}
+            tight={defaults.shareTight.value}
+            limit={defaults.shareLimit.value}
+            onModule={setChosenId}
+            onLead={focusLead}
+          />
+        )}
+        {shared.kind === 'unknown' && (
+          <p className="text-unknown">
+            The current of each module is not known yet. Missing: {describePlaces(design, shared.missing)}.
+          </p>
+        )}
+      </div>
+      {shared.kind === 'known' && <Outcome shared={shared} />}
+      <div className="mt-2">
+        <JoiningForm stack={stack} />
+      </div>
+      <Fixes fixes={fixes} />
+      <OneByOne stack={stack} chosenId={chosenId} />
+    </section>
+  );
+}
