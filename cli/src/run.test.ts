@@ -71,3 +71,36 @@ describe('bastion check', () => {
     ]);
   });
 });
+
+describe('bastion share', () => {
+  it('prints module currents that add up to what the inverters take', () => {
+    const { code, out } = call('share', example('tern-rock'), '--load', '3000');
+    expect(code).toBe(0);
+    const report = JSON.parse(out) as {
+      modules: { currentA: number; share: number }[];
+      bars: { voltageV: number }[];
+      worstShare: number;
+    };
+    // 3000 / 0.92 = 3260.9 W, half for each inverter at its own voltage.
+    const drawn = report.bars.reduce((sum, bar) => sum + 3000 / 0.92 / 2 / bar.voltageV, 0);
+    expect(report.modules.reduce((sum, one) => sum + one.currentA, 0)).toBeCloseTo(drawn, 6);
+    expect(report.worstShare).toBeCloseTo(Math.max(...report.modules.map((one) => one.share)), 12);
+  });
+
+  it.each([
+    {
+      name: 'a load past what the bank gives',
+      args: ['--load', '200000'],
+      code: 1,
+      says: 'is the most it can',
+    },
+    { name: 'a load that is none', args: ['--load', 'much'], code: 2, says: 'a load in W is needed' },
+  ])('says why for $name', ({ args, code, says }) => {
+    const found = call('share', example('tern-rock'), ...args);
+    expect(found.code).toBe(code);
+    expect(found.error).toContain(says);
+  });
+
+  it('has nothing to share in a string', () =>
+    expect(call('share', example('quillback')).error).toContain('No bank of this design'));
+});

@@ -96,8 +96,10 @@ describe('Fernhollow, worked by hand', () => {
     expect(find('bank.current-minimum', 's1').value).toBeCloseTo(260.03, 1);
   });
 
-  it('eight modules give 8 · 50 / 1.1 = 363.6 A', () => {
-    expect(find('bank.current-nominal', 's1').limit).toBeCloseTo(363.64, 1);
+  // Solved on bars: the hardest-working module is 0.34 % above the mean, 400 / 1.0034 = 398.6
+  it('eight modules on bars give 8 · 50 A less what the hardest-working one is above the mean', () => {
+    expect(find('bank.current-nominal', 's1').limit).toBeCloseTo(398.6, 0);
+    expect(find('bank.sharing', 's1').value).toBeLessThan(0.01);
   });
 
   // 99024 Wh a day / 24 = 4126 W; 800 Ah · 51.2 V · (0.4 − 0.15) = 10240 Wh; 10240 / (4126 / 0.94 + 6 · 50) = 2.184 h
@@ -119,5 +121,24 @@ describe('Fernhollow, worked by hand', () => {
     const pass = find('grid.pass-through', 's1/L1', 'on-grid');
     expect(pass.value).toBeCloseTo(17.6, 1);
     expect(pass.limit).toBeCloseTo(66.67, 1);
+  });
+});
+
+describe('Tern Rock, worked by hand', () => {
+  const { findings } = analyse(sample('tern-rock'), SAMPLE_TYPES);
+  const find = (check: string): Finding | undefined =>
+    findings.find((one) => one.check === check && (one.mode === 'island' || one.mode === 'on-grid'));
+
+  // Link of 0.6 m, 25 mm²: 2 · (0.6 · 0.78 · 1.1179 + 0.2) = 1.44636 mΩ beside 22 mΩ. From the far end:
+  // 23.4464 ∥ 22 = 11.3500; 12.7964 ∥ 22 = 8.0903; 9.5367. The first takes 9.5367 / 31.5367 · 4 = 1.2096 of the mean.
+  it('the chain of four taken off at one end loads its first module 21 % above the mean', () => {
+    expect(find('bank.sharing')?.value).toBeCloseTo(0.2096, 3);
+    expect(find('bank.sharing')?.state).toBe('over');
+  });
+
+  // 50 mm²: 0.43151 mΩ/m. 1.4 m: 2 · (0.60411 + 0.2) + 0.3 = 1.90823 mΩ; 1.6 m: 2.08083 mΩ.
+  it('leads of 1.4 m and 1.6 m differ by 9 %', () => {
+    expect(find('bank.inverter-leads')?.value).toBeCloseTo(2.08083 / 1.90823 - 1, 4);
+    expect(find('bank.inverter-leads')?.state).toBe('tight');
   });
 });

@@ -101,7 +101,7 @@ function changesFor(stack: Stack, bank: Bank): Change[] {
   return changes;
 }
 
-/** Ways to make the modules of a bank share more evenly, each with its effect, best first. */
+/** Ways to make the modules of a bank share more evenly, each with its effect, best first. What does not help is left out. */
 export function sharingFixes(
   design: Design,
   catalogue: readonly EquipmentType[],
@@ -123,5 +123,6 @@ export function sharingFixes(
       };
       return { id, label, edits: diff(design, next), before, after: departure(next, catalogue, stackId) };
     })
+    .filter(({ before: now, after }) => now === undefined || after === undefined || after < now)
     .sort((a, b) => (a.after ?? Infinity) - (b.after ?? Infinity));
 }

@@ -1,8 +1,7 @@
 import type { Line } from '../design/quantities.ts';
 import type { Path } from '../design/problem.ts';
 import type { Partition } from '../design/schema.ts';
-import { compileBoard } from '../compile/board.ts';
-import type { Supply } from '../compile/supply.ts';
+import type { Board } from '../compile/board.ts';
 import { magnitude, ZERO } from '../network/complex.ts';
 import type { Check, CheckContext, Measurement } from './check.ts';
 import { eachStack, type StackCase } from './support/eachLine.ts';
@@ -27,16 +26,12 @@ function outputLimit(
 function measure(
   context: CheckContext,
   one: StackCase,
-  supply: Supply,
   partition: Partition,
+  board: Board,
   line: Line,
 ): Measurement | undefined {
   const { installation } = context;
   const index = one.lines.indexOf(line);
-  const circuits = one.board.circuits.filter((circuit) => circuit.partitionId === partition.id);
-  const board = compileBoard(circuits, supply, {
-    electronicThirdHarmonic: installation.defaults.electronicThirdHarmonic.value,
-  });
   const power = board.continuous.knownPart[index] ?? ZERO;
   const { limitA, missing, name } = outputLimit(one, partition);
   const units = one.capability.unitsOnLine[index] ?? 0;
@@ -111,10 +106,12 @@ export const loadOutput: Check = {
   },
   run: (context) =>
     eachStack(loadOutput.id, context, 'A', (one) => {
-      const { supply } = context.installation;
-      if (!supply.known || one.capability.stopped) return [];
-      return one.compiled.partitions.flatMap((partition) =>
-        one.lines.map((line) => measure(context, one, supply.value, partition, line)),
-      );
+      if (one.capability.stopped) return [];
+      return one.compiled.partitions.flatMap((partition) => {
+        const board = one.compiled.partitionBoard(partition);
+        return board.known
+          ? one.lines.map((line) => measure(context, one, partition, board.value, line))
+          : [];
+      });
     }),
 };

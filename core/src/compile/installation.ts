@@ -29,6 +29,8 @@ export interface CompiledStack {
   readonly partitions: readonly Partition[];
   /** The load it carries in island until a stage is shed; unknown while the supply is. */
   readonly board: Known<Board>;
+  /** The load of one partition by itself; made once, when somebody asks. */
+  readonly partitionBoard: (partition: Partition) => Known<Board>;
   /** Everything that draws through it on grid: also what is locked out or shed in island. */
   readonly onGridBoard: Known<Board>;
   /** What is live while the generator runs. */
@@ -86,8 +88,8 @@ function typeFinder(design: Design, catalogue: readonly EquipmentType[]) {
   };
 }
 
-function once<T>(make: (key: string | undefined) => T): (key: string | undefined) => T {
-  const made = new Map<string | undefined, T>();
+function once<K, T>(make: (key: K) => T): (key: K) => T {
+  const made = new Map<K, T>();
   return (key) => {
     const before = made.get(key);
     if (before !== undefined) return before;
@@ -138,6 +140,7 @@ function compileStack(
     type,
     partitions,
     board,
+    partitionBoard: once((partition: Partition) => boardOf([partition])),
     onGridBoard: sameOr(own.filter(isBehindStack)),
     generatorBoard: sameOr(own.filter((one) => isCarriedInIsland(one) || one.kind === 'generator-only')),
     bank:
@@ -153,7 +156,7 @@ function compileStack(
       return bankCircuit({ stack, bank, defaults, findType: (id, path) => find('battery', id, path) });
     }),
     autotransformer,
-    capabilityWithout: once((lostUnitId) =>
+    capabilityWithout: once((lostUnitId: string | undefined) =>
       capability({ site: design.site, supply, stack, type, neutralA, sharingTolerance }, lostUnitId),
     ),
   };

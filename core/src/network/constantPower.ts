@@ -123,6 +123,16 @@ function deliverable(seen: SeenByTaps, powerW: readonly number[], current: Float
   return low * powerW.reduce((sum, one) => sum + one, 0);
 }
 
+const across = (voltage: Float64Array, tap: PowerTap | undefined): number =>
+  tap === undefined ? 0 : (voltage[tap.plus] ?? 0) - (voltage[tap.minus] ?? 0);
+
+/** Adds a current that a tap draws: out of its plus, back into its minus. */
+function inject(injected: Float64Array, tap: PowerTap | undefined, currentA: number): void {
+  if (tap === undefined) return;
+  injected[tap.plus] = (injected[tap.plus] ?? 0) - currentA;
+  injected[tap.minus] = (injected[tap.minus] ?? 0) + currentA;
+}
+
 /**
  * Solves a resistive network with taps of constant power. The network is solved once with nothing drawn and once for each tap;
  * what the taps see of it is then a small full matrix, and the iteration runs on that alone.
@@ -134,20 +144,18 @@ export function solveConstantPower(network: ResistiveNetwork, taps: readonly Pow
   const injected = new Float64Array(network.nodeCount);
   const open = new Float64Array(network.nodeCount);
   prepared.solve(injected, open);
-  const across = (voltage: Float64Array, tap: PowerTap): number =>
-    (voltage[tap.plus] ?? 0) - (voltage[tap.minus] ?? 0);
-  const openV = Float64Array.from(taps, (tap) => across(open, tap));
+  const openV = new Float64Array(n);
   const transferOhm = new Float64Array(n * n);
   const voltages = new Float64Array(network.nodeCount);
-  taps.forEach((tap, j) => {
-    injected.fill(0);
-    injected[tap.plus] = -1;
-    injected[tap.minus] = (injected[tap.minus] ?? 0) + 1;
+  for (let i = 0; i < n; i += 1) openV[i] = across(open, taps[i]);
+  for (let j = 0; j < n; j += 1) {
+    inject(injected, taps[j], 1);
     prepared.solve(injected, voltages);
-    taps.forEach((other, i) => {
-      transferOhm[i * n + j] = (openV[i] ?? 0) - across(voltages, other) + (i === j ? tap.leadOhm : 0);
-    });
-  });
+    inject(injected, taps[j], -1);
+    for (let i = 0; i < n; i += 1)
+      transferOhm[i * n + j] =
+        (openV[i] ?? 0) - across(voltages, taps[i]) + (i === j ? (taps[i]?.leadOhm ?? 0) : 0);
+  }
   const seen = { openV, transferOhm };
   const powerW = taps.map((tap) => tap.powerW);
   const current = new Float64Array(n);
@@ -158,11 +166,7 @@ export function solveConstantPower(network: ResistiveNetwork, taps: readonly Pow
       deliverableW: deliverable(seen, powerW, current),
       iterations: MOST_STEPS,
     };
-  injected.fill(0);
-  taps.forEach((tap, i) => {
-    injected[tap.plus] = (injected[tap.plus] ?? 0) - (current[i] ?? 0);
-    injected[tap.minus] = (injected[tap.minus] ?? 0) + (current[i] ?? 0);
-  });
+  for (let i = 0; i < n; i += 1) inject(injected, taps[i], current[i] ?? 0);
   prepared.solve(injected, voltages);
   return {
     kind: 'solved',

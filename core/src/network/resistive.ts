@@ -47,21 +47,26 @@ function rootOf(parents: Int32Array, node: number): number {
 }
 
 function firstBad({ resistors, sources }: ResistiveNetwork): NetworkProblem | undefined {
-  const isBad = (ohm: number): boolean => !Number.isFinite(ohm) || ohm < 0;
-  const resistor = resistors.findIndex((one) => isBad(one.ohm));
-  if (resistor >= 0) return { kind: 'bad-resistance', part: 'resistor', index: resistor };
-  const source = sources.findIndex((one) => isBad(one.ohm) || !Number.isFinite(one.emfV));
-  if (source >= 0) return { kind: 'bad-resistance', part: 'source', index: source };
-  const ideal = sources.findIndex((one) => one.ohm === 0);
-  return ideal >= 0 ? { kind: 'ideal-source', index: ideal } : undefined;
+  const isBad = (ohm: number): boolean => !(ohm >= 0 && ohm < Infinity);
+  for (let index = 0; index < resistors.length; index += 1)
+    if (isBad(resistors[index]?.ohm ?? -1)) return { kind: 'bad-resistance', part: 'resistor', index };
+  for (let index = 0; index < sources.length; index += 1) {
+    const source = sources[index];
+    if (source === undefined || isBad(source.ohm) || !Number.isFinite(source.emfV))
+      return { kind: 'bad-resistance', part: 'source', index };
+    if (source.ohm === 0) return { kind: 'ideal-source', index };
+  }
+  return undefined;
 }
 
 /** Numbers the unknown nodes: joined nodes share a number, the reference and what is joined to it is -1. */
 function numberNodes({ nodeCount, resistors }: ResistiveNetwork): { row: Int32Array; rows: number } {
-  const parents = Int32Array.from({ length: nodeCount }, (_, node) => node);
+  const parents = new Int32Array(nodeCount);
+  for (let node = 0; node < nodeCount; node += 1) parents[node] = node;
   for (const { from, to, ohm } of resistors) {
     if (ohm > 0) continue;
-    const [a, b] = [rootOf(parents, from), rootOf(parents, to)];
+    const a = rootOf(parents, from);
+    const b = rootOf(parents, to);
     if (a !== b) parents[Math.max(a, b)] = Math.min(a, b);
   }
   const row = new Int32Array(nodeCount).fill(-1);
@@ -83,13 +88,19 @@ interface Skyline {
   readonly values: Float64Array;
 }
 
-function emptySkyline(rows: number, pairs: readonly (readonly [number, number])[]): Skyline {
-  const first = Int32Array.from({ length: rows }, (_, at) => at);
-  for (const [a, b] of pairs) {
-    if (a < 0 || b < 0) continue;
-    const [low, high] = a < b ? [a, b] : [b, a];
-    if (low < (first[high] ?? high)) first[high] = low;
-  }
+/** Widens the row of the later of two nodes so that it reaches back to the earlier one. */
+function reach(first: Int32Array, a: number, b: number): void {
+  if (a < 0 || b < 0) return;
+  const high = a < b ? b : a;
+  const low = a < b ? a : b;
+  if (low < (first[high] ?? high)) first[high] = low;
+}
+
+function emptySkyline(rows: number, { resistors, sources }: ResistiveNetwork, row: Int32Array): Skyline {
+  const first = new Int32Array(rows);
+  for (let at = 0; at < rows; at += 1) first[at] = at;
+  for (const { from, to } of resistors) reach(first, row[from] ?? -1, row[to] ?? -1);
+  for (const { plus, minus } of sources) reach(first, row[plus] ?? -1, row[minus] ?? -1);
   const offset = new Int32Array(rows);
   let size = 0;
   for (let at = 0; at < rows; at += 1) {
@@ -104,7 +115,8 @@ function addConductance({ values, offset }: Skyline, a: number, b: number, sieme
   if (a >= 0) values[(offset[a] ?? 0) + a] = (values[(offset[a] ?? 0) + a] ?? 0) + siemens;
   if (b >= 0) values[(offset[b] ?? 0) + b] = (values[(offset[b] ?? 0) + b] ?? 0) + siemens;
   if (a < 0 || b < 0) return;
-  const [low, high] = a < b ? [a, b] : [b, a];
+  const high = a < b ? b : a;
+  const low = a < b ? a : b;
   values[(offset[high] ?? 0) + low] = (values[(offset[high] ?? 0) + low] ?? 0) - siemens;
 }
 
@@ -165,10 +177,7 @@ export function prepare(
   if (bad !== undefined) return { ok: false, problem: bad };
   const { row, rows } = numberNodes(network);
   const at = (node: number): number => row[node] ?? -1;
-  const matrix = emptySkyline(rows, [
-    ...network.resistors.map(({ from, to }) => [at(from), at(to)] as const),
-    ...network.sources.map(({ plus, minus }) => [at(plus), at(minus)] as const),
-  ]);
+  const matrix = emptySkyline(rows, network, row);
   const shortCircuit = new Float64Array(rows);
   for (const { from, to, ohm } of network.resistors)
     if (ohm > 0) addConductance(matrix, at(from), at(to), 1 / ohm);

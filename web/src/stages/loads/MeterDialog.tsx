@@ -13,8 +13,9 @@ const ORDERS: readonly { readonly value: DateOrder; readonly label: string }[] =
   { value: 'day-first', label: 'day, month, year' },
   { value: 'month-first', label: 'month, day, year' },
 ];
-const ZONES = Intl.supportedValuesOf('timeZone');
 const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone;
+/** Browsers leave UTC, and sometimes the zone they stand in, out of their list. */
+const ZONES = [...new Set([HERE, 'UTC', ...Intl.supportedValuesOf('timeZone')])];
 
 function firstChoices(file: OpenMeterFile): IntervalChoices {
   const guess =

@@ -63,7 +63,6 @@ function useGhostBoard(design: Design) {
 function useChipActions(
   chosen: ReadonlySet<string>,
   setChosen: (change: (now: ReadonlySet<string>) => ReadonlySet<string>) => void,
-  setLit: (circuitId: string | undefined) => void,
 ): ChipActions {
   return useMemo(() => {
     /** A chosen circuit takes the others that are chosen with it. */
@@ -100,9 +99,8 @@ function useChipActions(
           if (!next.delete(circuitId)) next.add(circuitId);
           return next;
         }),
-      onLight: setLit,
     };
-  }, [chosen, setChosen, setLit]);
+  }, [chosen, setChosen]);
 }
 
 function ChosenBar({
@@ -141,6 +139,9 @@ function ChosenBar({
   );
 }
 
+/** One object for all time: a new one would make every chip be drawn again. */
+const POINTER = { activationConstraint: { distance: 4 } };
+
 /** The lanes with their circuits; choosing, dragging and keys move them. */
 export function Board() {
   const { design, analysis, canEdit } = useOpenJob();
@@ -149,9 +150,8 @@ export function Board() {
   const names = laneNames(design);
   const lines = linesOf(analysis);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
-  const [lit, setLit] = useState<string>();
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
-  const actions = useChipActions(chosen, setChosen, setLit);
+  const sensors = useSensors(useSensor(PointerSensor, POINTER));
+  const actions = useChipActions(chosen, setChosen);
   const tracks = useMemo(
     () => new Map(lanes.map((lane) => [laneKey(lane), tracksOf(analysis, lane, lanes)])),
     [analysis, lanes],
@@ -189,7 +189,6 @@ export function Board() {
               scaleVa={scale}
               canEdit={canEdit}
               chosen={chosen}
-              lit={lit}
               proposed={ghost.words}
               actions={actions}
             />

@@ -3,6 +3,7 @@ import { type Circuit, formatNumber, formatQuantity, type Line } from '@bastion/
 import { Check, GripVertical } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { type KeyboardEvent, memo, type MouseEvent } from 'react';
+import { useLight } from '../../state/light.ts';
 import { circuitVa, type LaneName } from './lanes.ts';
 
 export interface ChipActions {
@@ -11,7 +12,6 @@ export interface ChipActions {
   readonly onPush: (circuitId: string, by: 1 | -1) => void;
   readonly onLine: (circuitId: string, line: Line) => void;
   readonly onChoose: (circuitId: string) => void;
-  readonly onLight: (circuitId: string | undefined) => void;
 }
 
 interface CircuitChipProps {
@@ -22,7 +22,6 @@ interface CircuitChipProps {
   readonly lines: readonly Line[];
   readonly canEdit: boolean;
   readonly isChosen: boolean;
-  readonly isLit: boolean;
   readonly proposed: string | undefined;
   readonly actions: ChipActions;
 }
@@ -66,7 +65,9 @@ function ChipMenu({ circuit, laneId, lanes, lines, actions }: CircuitChipProps) 
 
 /** A circuit on the board: drag it, arrows move it, a digit gives its line, Space chooses it with others, Enter opens all. */
 export const CircuitChip = memo(function CircuitChip(props: CircuitChipProps) {
-  const { circuit, laneName, lines, canEdit, isChosen, isLit, proposed, actions } = props;
+  const { circuit, laneName, lines, canEdit, isChosen, proposed, actions } = props;
+  const isLit = useLight((store) => store.lit === circuit.id);
+  const light = useLight((store) => store.light);
   const { setNodeRef, listeners, transform, isDragging } = useDraggable({
     id: circuit.id,
     disabled: !canEdit,
@@ -102,8 +103,8 @@ export const CircuitChip = memo(function CircuitChip(props: CircuitChipProps) {
           transform === null ? undefined : { transform: `translate(${transform.x}px, ${transform.y}px)` }
         }
         className={`chip flex max-w-full items-center rounded-sm border border-edge bg-sheet ${isDragging ? 'relative z-10 shadow-lg' : ''}`}
-        onMouseEnter={() => actions.onLight(circuit.id)}
-        onMouseLeave={() => actions.onLight(undefined)}
+        onMouseEnter={() => light(circuit.id)}
+        onMouseLeave={() => light(undefined)}
       >
         {canEdit && (
           <span {...listeners} className="cursor-grab touch-none py-1 pl-1 text-quiet" aria-hidden="true">
@@ -120,8 +121,8 @@ export const CircuitChip = memo(function CircuitChip(props: CircuitChipProps) {
             aria-keyshortcuts="ArrowLeft ArrowRight Space"
             onKeyDown={onKeyDown}
             onPointerDownCapture={onPress}
-            onFocus={() => actions.onLight(circuit.id)}
-            onBlur={() => actions.onLight(undefined)}
+            onFocus={() => light(circuit.id)}
+            onBlur={() => light(undefined)}
           >
             <span className="truncate">{circuit.name}</span>
             {(circuit.lines === undefined || circuit.lines.length > 1) && (

@@ -1,3 +1,5 @@
+import type { CompiledStack } from '@bastion/core';
+import { memo, useDeferredValue } from 'react';
 import { useOpenJob } from '../../state/job.ts';
 import { StripPanel } from '../../ui/StripPanel.tsx';
 import { AutonomyTable } from '../stack/AutonomyTable.tsx';
@@ -20,10 +22,22 @@ const STRIPS = [
   { title: 'Service', checks: ['grid.service'] },
 ] as const;
 
+const Curves = memo(function Curves({ stacks }: { readonly stacks: readonly CompiledStack[] }) {
+  return stacks.map((compiled) => (
+    <div key={compiled.stack.id} className="grid gap-3 border-t border-rule pt-2">
+      {stacks.length > 1 && <h3 className="font-semibold">{compiled.stack.name}</h3>}
+      <OverloadView compiled={compiled} />
+      <LoadCases compiled={compiled} />
+      <AutonomyTable compiled={compiled} />
+    </div>
+  ));
+});
+
 /** Everything that moves when a circuit is moved, worst in sight. */
 export function HeadroomPanel() {
   const { design, analysis } = useOpenJob();
-  const { stacks } = analysis.installation;
+  // The strips come first; curves and tables follow when they are on the screen.
+  const { stacks } = useDeferredValue(analysis).installation;
   return (
     <aside
       className="sheet grid content-start gap-3 p-3 xl:sticky xl:top-0 xl:max-h-[calc(100dvh-150px)] xl:overflow-y-auto"
@@ -36,14 +50,7 @@ export function HeadroomPanel() {
       ) : (
         <StripPanel groups={STRIPS} />
       )}
-      {stacks.map((compiled) => (
-        <div key={compiled.stack.id} className="grid gap-3 border-t border-rule pt-2">
-          {stacks.length > 1 && <h3 className="font-semibold">{compiled.stack.name}</h3>}
-          <OverloadView compiled={compiled} />
-          <LoadCases compiled={compiled} />
-          <AutonomyTable compiled={compiled} />
-        </div>
-      ))}
+      <Curves stacks={stacks} />
       {stacks.length > 0 && <StartCases />}
     </aside>
   );

@@ -1,18 +1,43 @@
 import { formatQuantity, type Line } from '@bastion/core';
+import { memo } from 'react';
+import { useLight } from '../../state/light.ts';
 import type { Segment, Track } from './tracks.ts';
 
 interface TrackViewProps {
   readonly track: Track;
   readonly scaleVa: number;
-  readonly lit: ReadonlySet<string>;
+  readonly chosen: ReadonlySet<string>;
   /** What a proposal would put here. */
   readonly ghosts: readonly Segment[];
-  readonly onLight: (circuitId: string | undefined) => void;
 }
 
 const place = (va: number, scale: number): string => `${Math.min(100, (100 * va) / scale).toFixed(2)}%`;
 
-function TrackView({ track, scaleVa, lit, ghosts, onLight }: TrackViewProps) {
+const Bar = memo(function Bar({
+  circuitId,
+  label,
+  fromVa,
+  toVa,
+  spans,
+  scaleVa,
+  isChosen,
+}: Segment & { readonly scaleVa: number; readonly isChosen: boolean }) {
+  const isLit = useLight((store) => store.lit === circuitId);
+  const light = useLight((store) => store.light);
+  return (
+    <div
+      className="lane-bar"
+      data-lit={isLit || isChosen}
+      data-spans={spans}
+      title={`${label}: ${formatQuantity(toVa - fromVa, 'VA')}${spans ? ' on each of its lines' : ''}`}
+      style={{ left: place(fromVa, scaleVa), width: place(toVa - fromVa, scaleVa) }}
+      onMouseEnter={() => light(circuitId)}
+      onMouseLeave={() => light(undefined)}
+    />
+  );
+});
+
+function TrackView({ track, scaleVa, chosen, ghosts }: TrackViewProps) {
   const { line, othersVa, segments, endVa, limitVa, surgeVa } = track;
   const isOver = limitVa !== undefined && endVa > limitVa;
   const words = `${line}: ${formatQuantity(endVa, 'VA')}${limitVa === undefined ? '' : ` of ${formatQuantity(limitVa, 'VA')}`}${surgeVa === undefined ? '' : `, ${formatQuantity(surgeVa, 'VA')} with the largest start`}`;
@@ -22,16 +47,7 @@ function TrackView({ track, scaleVa, lit, ghosts, onLight }: TrackViewProps) {
       <div className="lane-track" data-over={isOver} role="img" aria-label={words} title={words}>
         {othersVa > 0 && <div className="lane-others" style={{ width: place(othersVa, scaleVa) }} />}
         {segments.map((one) => (
-          <div
-            key={one.circuitId}
-            className="lane-bar"
-            data-lit={lit.has(one.circuitId)}
-            data-spans={one.spans}
-            title={`${one.label}: ${formatQuantity(one.toVa - one.fromVa, 'VA')}${one.spans ? ' on each of its lines' : ''}`}
-            style={{ left: place(one.fromVa, scaleVa), width: place(one.toVa - one.fromVa, scaleVa) }}
-            onMouseEnter={() => onLight(one.circuitId)}
-            onMouseLeave={() => onLight(undefined)}
-          />
+          <Bar key={one.circuitId} {...one} scaleVa={scaleVa} isChosen={chosen.has(one.circuitId)} />
         ))}
         {ghosts.map((one) => (
           <div
@@ -55,12 +71,11 @@ interface LaneTracksProps {
   readonly tracks: readonly Track[];
   readonly ghostTracks: ReadonlyMap<Line, readonly Segment[]>;
   readonly scaleVa: number;
-  readonly lit: ReadonlySet<string>;
-  readonly onLight: (circuitId: string | undefined) => void;
+  readonly chosen: ReadonlySet<string>;
 }
 
 /** The lines of a lane, each as its own headroom strip: bars as long as their VA, and the limit as a tick. */
-export function LaneTracks({ tracks, ghostTracks, scaleVa, lit, onLight }: LaneTracksProps) {
+export function LaneTracks({ tracks, ghostTracks, scaleVa, chosen }: LaneTracksProps) {
   return (
     <div className="grid gap-1">
       {tracks.map((track) => (
@@ -68,9 +83,8 @@ export function LaneTracks({ tracks, ghostTracks, scaleVa, lit, onLight }: LaneT
           key={track.line}
           track={track}
           scaleVa={scaleVa}
-          lit={lit}
+          chosen={chosen}
           ghosts={ghostTracks.get(track.line) ?? []}
-          onLight={onLight}
         />
       ))}
     </div>

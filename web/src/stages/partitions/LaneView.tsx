@@ -15,7 +15,6 @@ interface LaneViewProps {
   readonly scaleVa: number;
   readonly canEdit: boolean;
   readonly chosen: ReadonlySet<string>;
-  readonly lit: string | undefined;
   readonly proposed: ReadonlyMap<string, string>;
   readonly actions: ChipActions;
 }
@@ -57,11 +56,10 @@ const BORDER: Record<Lane['kind'], string> = {
 
 /** A partition as a lane: its lines to scale, and its circuits to take hold of. Circuits are dropped on it. */
 export function LaneView(props: LaneViewProps) {
-  const { lane, lanes, lines, tracks, canEdit, chosen, lit, proposed, actions } = props;
+  const { lane, lanes, lines, tracks, canEdit, chosen, proposed, actions } = props;
   const { setNodeRef, isOver } = useDroppable({ id: laneKey(lane) });
   const known = lane.circuits.map(circuitVa);
   const sum = known.reduce<number>((total, va) => total + (va ?? 0), 0);
-  const marked = new Set([...chosen, ...(lit === undefined ? [] : [lit])]);
   return (
     <section
       ref={setNodeRef}
@@ -80,13 +78,7 @@ export function LaneView(props: LaneViewProps) {
         {canEdit && lane.partition !== undefined && <LaneSettings partition={lane.partition} />}
       </header>
       {lane.id !== undefined && (
-        <LaneTracks
-          tracks={tracks}
-          ghostTracks={props.ghostTracks}
-          scaleVa={props.scaleVa}
-          lit={marked}
-          onLight={actions.onLight}
-        />
+        <LaneTracks tracks={tracks} ghostTracks={props.ghostTracks} scaleVa={props.scaleVa} chosen={chosen} />
       )}
       {lane.circuits.length === 0 && (
         <p className="py-2 text-quiet">Drop circuits here, or press an arrow key on one.</p>
@@ -95,7 +87,7 @@ export function LaneView(props: LaneViewProps) {
         {groupsOf(lane.circuits, lines).map((group) => (
           <div
             key={group.key}
-            className="grid grid-cols-[3.4rem_1fr] items-start gap-1 border-t border-rule py-1"
+            className="lane-group grid grid-cols-[3.4rem_1fr] items-start gap-1 border-t border-rule py-1"
           >
             <span className="pt-1 font-semibold">{group.title}</span>
             <ul className="flex min-w-0 flex-wrap gap-1">
@@ -109,7 +101,6 @@ export function LaneView(props: LaneViewProps) {
                     lines={lines}
                     canEdit={canEdit}
                     isChosen={chosen.has(circuit.id)}
-                    isLit={lit === circuit.id}
                     proposed={proposed.get(circuit.id)}
                     actions={actions}
                   />

@@ -23,6 +23,9 @@ interface BankDrawingProps {
   readonly onLead: () => void;
 }
 
+/** The picture shrinks so far; then it scrolls, so that its figures stay legible. */
+const LEAST_SCALE = 0.85;
+
 const centre = (index: number): number => LEFT + index * (MODULE_WIDE + GAP) + MODULE_WIDE / 2;
 
 /** Departure from the mean as people say it: "+4.2 %". */
@@ -148,7 +151,7 @@ function Bars({ places, segment }: { readonly places: readonly number[]; readonl
         strokeWidth={7}
         strokeDasharray="14 3"
       />
-      <text x={first - 14} y={BAR_TOP - 8} fontSize={11} fill="var(--quiet)">
+      <text x={last + 14} y={BAR_TOP - 8} textAnchor="end" fontSize={11} fill="var(--quiet)">
         + bar {segment}
       </text>
       <text x={first - 14} y={BAR_BOTTOM + 18} fontSize={11} fill="var(--quiet)">
@@ -273,7 +276,7 @@ export function BankDrawing({
   return (
     <svg
       viewBox={`0 0 ${width} ${BAR_BOTTOM + 26}`}
-      style={{ width, maxWidth: count > 9 ? 'none' : '100%' }}
+      style={{ width, maxWidth: '100%', minWidth: width * LEAST_SCALE }}
       role="group"
       aria-label="The bank as it lies"
     >

@@ -1,0 +1,12 @@
+import { create } from 'zustand';
+
+interface LightStore {
+  /** The circuit under the pointer or the keyboard: it lights up wherever it is shown. */
+  lit: string | undefined;
+  light: (circuitId: string | undefined) => void;
+}
+
+export const useLight = create<LightStore>((set) => ({
+  lit: undefined,
+  light: (lit) => set({ lit }),
+}));
