@@ -65,7 +65,7 @@ export type { Known } from './design/known.ts';
 export { MIGRATIONS } from './design/migrate.ts';
 export { formatPath, type Path, type Problem, type Result } from './design/problem.ts';
 export type { Line } from './design/quantities.ts';
-export { emptyDesign, MAX_DOCUMENT_LENGTH, readDesign, readDesignText } from './design/read.ts';
+export { emptyDesign, MAX_DOCUMENT_LENGTH, readDesign, readDesignText, rereadDesign } from './design/read.ts';
 export { SUPPLY_LINES } from './design/references.ts';
 export {
   type Bank,

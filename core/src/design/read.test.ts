@@ -4,7 +4,7 @@ import { baseDesign, bank1, circuit1, item1, stack1 } from '../testkit/designs.t
 import { chooseSupply } from './chooseSupply.ts';
 import { migrate, MIGRATIONS } from './migrate.ts';
 import { formatPath } from './problem.ts';
-import { emptyDesign, readDesign, readDesignText } from './read.ts';
+import { emptyDesign, readDesign, readDesignText, rereadDesign } from './read.ts';
 import { type Design, FORMAT } from './schema.ts';
 import { copyUsedTypes } from './usedTypes.ts';
 
@@ -175,5 +175,30 @@ describe('whole-design changes', () => {
     expect(lost).toBe(1);
     expect(design.circuits[0]).not.toHaveProperty('lines');
     expect(told(design)).toEqual([]);
+  });
+});
+
+describe('judging again only what changed', () => {
+  const before = baseDesign();
+  it.each<[string, (design: Design) => void]>([
+    ['nothing', () => undefined],
+    ['a good figure', (design) => void (item1(design).runningW = 900)],
+    ['a figure that is not possible', (design) => void (item1(design).powerFactor = 1.4)],
+    ['two circuits of one id', (design) => void design.circuits.push({ id: 'c1', name: 'again', items: [] })],
+    ['a partition that is not there', (design) => void (circuit1(design).partitionId = 'nowhere')],
+    ['a line that the supply does not have', (design) => void (circuit1(design).lines = ['L3'])],
+    ['a wrong figure of the stack', (design) => void (stack1(design).chargeCurrentA = -1)],
+  ])('finds for %s what reading all of it finds', (_, edit) => {
+    const after = baseDesign();
+    edit(after);
+    const again = rereadDesign(before, after, SAMPLE_TYPES);
+    const whole = readDesign(after, SAMPLE_TYPES);
+    expect(again.ok ? [] : again.problems).toEqual(whole.ok ? [] : whole.problems);
+  });
+
+  it('does not look at circuits that are the same ones', () => {
+    const after = { ...before, name: 'Other' };
+    const reread = rereadDesign(before, after, SAMPLE_TYPES);
+    expect(reread.ok && reread.value.circuits).toBe(before.circuits);
   });
 });

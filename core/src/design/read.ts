@@ -2,7 +2,7 @@ import type { EquipmentType } from '../catalogue/schema.ts';
 import { migrate } from './migrate.ts';
 import { type Problem, type Result, problemsFrom } from './problem.ts';
 import { referenceProblems } from './references.ts';
-import { type Design, designSchema } from './schema.ts';
+import { type Design, designSchema, MOST_CIRCUITS } from './schema.ts';
 
 /** The largest document that is read, in UTF-16 units: far above 6,000 circuits, far below what would stop a machine. */
 export const MAX_DOCUMENT_LENGTH = 20_000_000;
@@ -15,6 +15,26 @@ export function readDesign(value: unknown, catalogue: readonly EquipmentType[]):
   if (!parsed.success) return { ok: false, problems: problemsFrom(parsed.error) };
   const problems = referenceProblems(parsed.data, catalogue);
   return problems.length > 0 ? { ok: false, problems } : { ok: true, value: parsed.data };
+}
+
+/**
+ * Judges a design that was made from a valid one by the same rules, parsing only the circuits that are not the same ones as
+ * before: what an edit costs does not grow with the survey. What it finds, `readDesign` would find.
+ */
+export function rereadDesign(
+  before: Design,
+  after: Design,
+  catalogue: readonly EquipmentType[],
+): Result<Design> {
+  const known = new Set(before.circuits);
+  const changed = after.circuits.filter((circuit) => !known.has(circuit));
+  const parsed = designSchema.safeParse({ ...after, circuits: changed }, { reportInput: true });
+  const ids = new Set(after.circuits.map((circuit) => circuit.id));
+  // The rare cases in which a part cannot stand for the whole are judged in full.
+  if (!parsed.success || ids.size !== after.circuits.length || after.circuits.length > MOST_CIRCUITS)
+    return readDesign(after, catalogue);
+  const problems = referenceProblems(after, catalogue);
+  return problems.length > 0 ? { ok: false, problems } : { ok: true, value: after };
 }
 
 /** The same, from text. Text that is not JSON, or is too long to be a design, is a problem and not an exception. */

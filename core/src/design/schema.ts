@@ -240,12 +240,15 @@ const override = z.strictObject({
   reason: z.string().min(3).max(500),
 });
 
+/** More circuits than any building has. */
+export const MOST_CIRCUITS = 10_000;
+
 /** The design document: only what a person decided or measured. Absent means not known; "none" is written as such. */
 export const designSchema = z.strictObject({
   format: z.literal(FORMAT),
   name,
   site,
-  circuits: entities(circuit, 10000),
+  circuits: entities(circuit, MOST_CIRCUITS),
   partitions: entities(partition, 64),
   stacks: entities(stack, 8),
   generators: entities(generator, 8),

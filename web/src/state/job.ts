@@ -10,6 +10,7 @@ import {
   isFieldNote,
   type Problem,
   readDesign,
+  rereadDesign,
   SAMPLE_TYPES,
 } from '@bastion/core';
 import { produce } from 'immer';
@@ -115,7 +116,8 @@ export const useJob = create<JobStore>((set, get) => {
   ): readonly Problem[] => {
     if (edits.length === 0) return [];
     if (!mayMake(job, edits)) return [{ path: [], message: 'Your role does not change designs.' }];
-    const read = readDesign(value, SAMPLE_TYPES);
+    const read =
+      made === undefined ? readDesign(value, SAMPLE_TYPES) : rereadDesign(job.design, made, SAMPLE_TYPES);
     if (!read.ok) {
       set({ notice: `Not changed: ${read.problems[0]?.message ?? ''}` });
       return read.problems;

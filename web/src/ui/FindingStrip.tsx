@@ -1,6 +1,7 @@
 import { checkById, type Finding, formatQuantity, sentenceOf } from '@bastion/core';
 import { useDrawer } from '../state/drawer.ts';
-import { useOpenJob } from '../state/job.ts';
+import { memo } from 'react';
+import { useJob } from '../state/job.ts';
 import { HeadroomStrip } from './HeadroomStrip.tsx';
 import { StateMark } from './StateMark.tsx';
 
@@ -26,17 +27,38 @@ interface FindingStripProps {
   readonly whisker?: number | undefined;
 }
 
-/** A finding as a row: name, strip, and its margin. The whole row opens its working. */
-export function FindingStrip({ finding, label, whisker }: FindingStripProps) {
-  const { design } = useOpenJob();
-  const open = useDrawer((store) => store.open);
+const sameFigures = (a: FindingStripProps, b: FindingStripProps): boolean =>
+  a.label === b.label &&
+  a.whisker === b.whisker &&
+  a.finding.check === b.finding.check &&
+  a.finding.subject.id === b.finding.subject.id &&
+  a.finding.mode === b.finding.mode &&
+  a.finding.state === b.finding.state &&
+  a.finding.value === b.finding.value &&
+  a.finding.limit === b.finding.limit &&
+  JSON.stringify([a.finding.missing, a.finding.data]) === JSON.stringify([b.finding.missing, b.finding.data]);
+
+/** Opens the working of a finding as it stands now: the one that was drawn may be of an earlier design with the same figures. */
+function openNow(drawn: Finding): void {
+  const now = useJob
+    .getState()
+    .job?.analysis.findings.find(
+      (one) => one.check === drawn.check && one.mode === drawn.mode && one.subject.id === drawn.subject.id,
+    );
+  useDrawer.getState().open(now ?? drawn);
+}
+
+/** A finding as a row: name, strip, and its margin. The whole row opens its working. Drawn again when its figures change. */
+export const FindingStrip = memo(function FindingStrip({ finding, label, whisker }: FindingStripProps) {
+  const design = useJob.getState().job?.design;
+  const words = design === undefined ? '' : sentenceOf(design, finding);
   return (
     <button
       type="button"
       className="grid min-h-6 w-full grid-cols-[5.2rem_minmax(3rem,1fr)_6.6rem] items-center gap-2 rounded-sm px-1 py-0.5 text-left hover:bg-ground"
-      onClick={() => open(finding)}
-      title={sentenceOf(design, finding)}
-      aria-label={`${checkById(finding.check).title}, ${sentenceOf(design, finding)} Show the working.`}
+      onClick={() => openNow(finding)}
+      title={words}
+      aria-label={`${checkById(finding.check).title}, ${words} Show the working.`}
     >
       <span className="condensed truncate">{label}</span>
       <HeadroomStrip state={finding.state} ratio={ratioOf(finding)} whisker={whisker} />
@@ -48,4 +70,4 @@ export function FindingStrip({ finding, label, whisker }: FindingStripProps) {
       </span>
     </button>
   );
-}
+}, sameFigures);

@@ -1,11 +1,17 @@
-import { STATES, type State } from '@bastion/core';
+import { type Analysis, STATES, type State } from '@bastion/core';
 import { ToggleGroup } from 'radix-ui';
+import { memo, useDeferredValue } from 'react';
 import { useJob, useOpenJob } from '../state/job.ts';
 import { StateMark } from './StateMark.tsx';
 
 /** The operating mode of the whole workspace, each with the worst state that it holds. */
 export function ModeRibbon() {
   const { analysis } = useOpenJob();
+  // The strips of the page come first; the ribbon follows a moment later.
+  return <Ribbon analysis={useDeferredValue(analysis)} />;
+}
+
+const Ribbon = memo(function Ribbon({ analysis }: { readonly analysis: Analysis }) {
   const modeId = useJob((store) => store.modeId);
   const chooseMode = useJob((store) => store.chooseMode);
   const worstOf = (id: string): State =>
@@ -32,4 +38,4 @@ export function ModeRibbon() {
       ))}
     </ToggleGroup.Root>
   );
-}
+});

@@ -1,4 +1,5 @@
-import { type Finding, type Path, STATES } from '@bastion/core';
+import { type Analysis, type Finding, type Path, STATES } from '@bastion/core';
+import { memo, useDeferredValue } from 'react';
 import { NavLink } from 'react-router';
 import { useOpenJob } from '../state/job.ts';
 import { stageOf } from './fieldLinks.ts';
@@ -29,6 +30,16 @@ function homeOf(finding: Finding): string {
 /** The stages in the order of the work, each with its count of open findings. */
 export function StageRail({ jobId }: { readonly jobId: number }) {
   const { analysis } = useOpenJob();
+  return <Rail jobId={jobId} analysis={useDeferredValue(analysis)} />;
+}
+
+const Rail = memo(function Rail({
+  jobId,
+  analysis,
+}: {
+  readonly jobId: number;
+  readonly analysis: Analysis;
+}) {
   const open = analysis.findings.filter((finding) => finding.state === 'over' || finding.state === 'unknown');
   return (
     <nav
@@ -67,4 +78,4 @@ export function StageRail({ jobId }: { readonly jobId: number }) {
       })}
     </nav>
   );
-}
+});

@@ -2,6 +2,7 @@ import {
   adviseScope,
   type Advice,
   type AskedAdvice,
+  type Design,
   diff,
   formatQuantity,
   type Proposal,
@@ -9,7 +10,7 @@ import {
   type Scope,
   scopeOf,
 } from '@bastion/core';
-import { useEffect, useMemo, useState } from 'react';
+import { memo, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { useOpenJob } from '../../state/job.ts';
 import { ProposalView } from './ProposalView.tsx';
 import { useAdvice } from './useAdvice.ts';
@@ -95,7 +96,7 @@ function Ready({
   onDone,
 }: {
   readonly advice: Advice;
-  readonly design: ReturnType<typeof useOpenJob>['design'];
+  readonly design: Design;
   readonly onDone: () => void;
 }) {
   const { proposals, notes, kind } = advice;
@@ -134,6 +135,11 @@ const SCOPE_WORDS: Record<Scope, string> = {
 /** Advice on the board: asked for, worked out beside the page, looked at in place, and accepted or left. */
 export function AdvicePanel() {
   const { design, canEdit } = useOpenJob();
+  const shown = useDeferredValue(design);
+  return canEdit ? <Panel design={shown} /> : null;
+}
+
+const Panel = memo(function Panel({ design }: { readonly design: Design }) {
   const { state, ask, callOff, close, show } = useAdvice();
   const now = scopeOf(design);
   const other: Scope = now === 'whole' ? 'partial' : 'whole';
@@ -145,7 +151,6 @@ export function AdvicePanel() {
   useEffect(() => {
     if (isOld) close();
   }, [isOld, close]);
-  if (!canEdit) return null;
   return (
     <section className="no-print sheet mb-3 p-3" aria-label="Advice">
       <div className="flex flex-wrap items-center gap-2">
@@ -195,4 +200,4 @@ export function AdvicePanel() {
       )}
     </section>
   );
-}
+});

@@ -1,6 +1,6 @@
 import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
-import { analyse, type Design, type Line, SAMPLE_TYPES } from '@bastion/core';
-import { useMemo, useState } from 'react';
+import { analyse, type Analysis, type Design, type Line, SAMPLE_TYPES } from '@bastion/core';
+import { memo, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { useGhost } from '../../state/ghost.ts';
 import { useJob, useOpenJob } from '../../state/job.ts';
 import type { ChipActions } from './CircuitChip.tsx';
@@ -20,9 +20,12 @@ import {
 import { LaneView } from './LaneView.tsx';
 import { linesOf, scaleVa, type Segment, tracksOf } from './tracks.ts';
 
-/** Puts the keyboard back on a circuit after it has moved to another place on the page. */
-const refocus = (circuitId: string): void => {
-  requestAnimationFrame(() => document.getElementById(`chip-${circuitId}`)?.focus());
+/** The circuit that gets the keyboard back once it has been drawn in its new place. */
+let wantsFocus: string | undefined;
+const refocus = (circuitId: string): void => void (wantsFocus = circuitId);
+const giveFocus = (): void => {
+  if (wantsFocus !== undefined) document.getElementById(`chip-${wantsFocus}`)?.focus();
+  wantsFocus = undefined;
 };
 
 /** What a proposal changes of the board: the stretches it would add, and what becomes of each circuit in a word. */
@@ -142,9 +145,13 @@ function ChosenBar({
 /** One object for all time: a new one would make every chip be drawn again. */
 const POINTER = { activationConstraint: { distance: 4 } };
 
-/** The lanes with their circuits; choosing, dragging and keys move them. */
-export function Board() {
-  const { design, analysis, canEdit } = useOpenJob();
+interface BoardViewProps {
+  readonly analysis: Analysis;
+  readonly canEdit: boolean;
+}
+
+const BoardView = memo(function BoardView({ analysis, canEdit }: BoardViewProps) {
+  const { design } = analysis.installation;
   const change = useJob((store) => store.change);
   const lanes = useMemo(() => lanesOf(design), [design]);
   const names = laneNames(design);
@@ -158,6 +165,7 @@ export function Board() {
   );
   const scale = useMemo(() => scaleVa([...tracks.values()].flat()), [tracks]);
   const ghost = useGhostBoard(design);
+  useEffect(giveFocus, [design]);
   const onDragEnd = ({ active, over }: DragEndEvent): void => {
     const lane = lanes.find((one) => laneKey(one) === over?.id);
     const circuit = design.circuits.find((one) => one.id === active.id);
@@ -212,4 +220,10 @@ export function Board() {
       )}
     </>
   );
+});
+
+/** The lanes with their circuits; choosing, dragging and keys move them. The headroom is drawn first, the lanes right after. */
+export function Board() {
+  const { analysis, canEdit } = useOpenJob();
+  return <BoardView analysis={useDeferredValue(analysis)} canEdit={canEdit} />;
 }
