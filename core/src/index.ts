@@ -19,7 +19,7 @@ export type {
   GeneratorType,
   InverterType,
 } from './catalogue/schema.ts';
-export { arrangement as arrangementSchema } from './catalogue/schema.ts';
+export { arrangement as arrangementSchema, isUnitPerLine } from './catalogue/schema.ts';
 export { CHECKS, checkById } from './checks/registry.ts';
 export type { Check, Family } from './checks/check.ts';
 export {
@@ -47,6 +47,7 @@ export { factorFinder, startSource, type StartSource, stepsOfStart } from './com
 export { coldPickup, seeLine, staggeredPickup, type SurgeStep } from './compile/surges.ts';
 export { type BankCircuit, bankCircuit, type CircuitModule, restingV } from './compile/bankCircuit.ts';
 export { type BankShare, type ModuleShare, shareBank } from './compile/bankShare.ts';
+export { type FuelUse, fuelUse } from './compile/fuel.ts';
 export { unitPowersW } from './compile/unitPower.ts';
 export { LEAD_SIZES_MM2, leadOhm } from './codes/leads.ts';
 export type { Capability } from './compile/capability.ts';

@@ -1,6 +1,6 @@
 import type { Edit } from '../design/edits.ts';
 
-export type AdviceKind = 'balance' | 'partition' | 'stagger' | 'scope';
+export type AdviceKind = 'balance' | 'partition' | 'stagger' | 'charger' | 'scope';
 
 /** What a design comes to, as far as a proposal can change it. Null: not known, or nothing to say. */
 export interface Figures {

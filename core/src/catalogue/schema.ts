@@ -19,8 +19,13 @@ export const arrangement = z.enum([
   'split-phase-autotransformer',
   'three-phase-native',
   'three-phase-from-single',
+  'split-phase-from-single',
 ]);
 export type Arrangement = z.infer<typeof arrangement>;
+
+/** Whether an arrangement makes several lines from units that each make one: then each unit belongs to a line. */
+export const isUnitPerLine = (one: Arrangement | undefined): boolean =>
+  one === 'three-phase-from-single' || one === 'split-phase-from-single';
 
 const common = {
   id,
@@ -168,6 +173,9 @@ export const generatorType = z.strictObject({
   ratedVa: positive.max(1e7),
   altitudeLossPer100M: fraction.describe('Share of rating lost per 100 m above 150 m.'),
   temperatureLossPer5K: fraction.describe('Share of rating lost per 5 degrees above 25 °C.'),
+  largestStep: fraction.optional().describe('Largest load it takes at once, as a share of its rating.'),
+  fuelIdleLPerH: nonNegative.max(100).optional().describe('Fuel while it runs without load.'),
+  fuelLPerKwh: positive.max(5).optional().describe('Fuel on top of that for what it gives.'),
   start: z.enum(['hand', 'two-wire', 'scheduled']),
   warmUpS: nonNegative,
 });

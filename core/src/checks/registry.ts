@@ -17,8 +17,10 @@ import { bankSag } from './bankSag.ts';
 import { bankSharing } from './bankSharing.ts';
 import { bankWindow } from './bankWindow.ts';
 import type { Check } from './check.ts';
+import { generatorLeastLoading } from './generatorLeastLoading.ts';
 import { generatorLoading } from './generatorLoading.ts';
 import { generatorPort } from './generatorPort.ts';
+import { generatorStep } from './generatorStep.ts';
 import { gridPassThrough } from './gridPassThrough.ts';
 import { gridPort } from './gridPort.ts';
 import { gridService } from './gridService.ts';
@@ -64,8 +66,10 @@ export const CHECKS: readonly Check[] = [
   bankSharing,
   bankSurgeCurrent,
   bankWindow,
+  generatorLeastLoading,
   generatorLoading,
   generatorPort,
+  generatorStep,
   gridPassThrough,
   gridPort,
   gridService,

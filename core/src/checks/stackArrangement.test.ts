@@ -49,4 +49,32 @@ checkTable(stackArrangement, [
     state: 'unknown',
     missing: 'stacks/s/arrangement',
   },
+  {
+    name: 'two lines of 120 V units make a split-phase set',
+    edit: (d) => {
+      Object.assign(d.site, { supply: 'split-phase', lineVoltageV: 120, frequencyHz: 60 });
+      Object.assign(stack1(d), {
+        inverterTypeId: 'hybrid-3k5-120v',
+        arrangement: 'split-phase-from-single',
+        units: [
+          { id: 'a', line: 'L1' },
+          { id: 'b', line: 'L2' },
+        ],
+      });
+    },
+    state: 'within',
+  },
+  {
+    name: 'one of them does not',
+    edit: (d) => {
+      Object.assign(d.site, { supply: 'split-phase', lineVoltageV: 120, frequencyHz: 60 });
+      Object.assign(stack1(d), {
+        inverterTypeId: 'hybrid-3k5-120v',
+        arrangement: 'split-phase-from-single',
+        units: [{ id: 'a', line: 'L1' }],
+      });
+    },
+    state: 'over',
+    says: 'two lines need at least two units, but 1 are listed',
+  },
 ]);

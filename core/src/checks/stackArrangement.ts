@@ -1,4 +1,4 @@
-import type { Arrangement } from '../catalogue/schema.ts';
+import { type Arrangement, isUnitPerLine } from '../catalogue/schema.ts';
 import { all, field } from '../design/known.ts';
 import type { SupplyKind } from '../design/schema.ts';
 import { type Check, NO_WORKING } from './check.ts';
@@ -13,6 +13,7 @@ const SERVES: Record<Arrangement, readonly SupplyKind[]> = {
   'split-phase-autotransformer': ['split-phase'],
   'three-phase-native': ['three-phase'],
   'three-phase-from-single': ['three-phase'],
+  'split-phase-from-single': ['split-phase'],
 };
 
 /** How far the output of a type may be from the line voltage and still be meant for it: 230 V gear on 220 to 240 V. */
@@ -52,8 +53,11 @@ export const stackArrangement: Check = {
           reasons.push(`this arrangement does not make a ${supply} output`);
         if (arrangement === 'one-unit' && stack.units.length !== 1)
           reasons.push(`one unit is meant, but ${stack.units.length} are listed`);
-        if (arrangement === 'three-phase-from-single' && stack.units.length < 3)
-          reasons.push(`three lines need at least three units, but ${stack.units.length} are listed`);
+        const least = arrangement === 'three-phase-from-single' ? 3 : 2;
+        if (isUnitPerLine(arrangement) && stack.units.length < least)
+          reasons.push(
+            `${least === 3 ? 'three lines need at least three' : 'two lines need at least two'} units, but ${stack.units.length} are listed`,
+          );
         const madeV = type.nativeLines === 2 ? type.outputV / 2 : type.outputV;
         if (Math.abs(madeV - lineVoltageV) > VOLTAGE_FIT * lineVoltageV) {
           reasons.push(`the type makes ${madeV} V line to neutral and the site has ${lineVoltageV} V`);

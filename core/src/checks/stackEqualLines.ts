@@ -1,16 +1,17 @@
+import { isUnitPerLine } from '../catalogue/schema.ts';
 import { all, field } from '../design/known.ts';
 import { type Check, NO_WORKING } from './check.ts';
 import { eachKnown } from './support/plain.ts';
 import { stackSubject } from './support/subjects.ts';
 
-/** A three-phase set from single-phase units has the same count on each line; otherwise its weakest line governs. */
+/** A set that makes its lines from single-phase units has the same count on each line; otherwise its weakest line governs. */
 export const stackEqualLines: Check = {
   id: 'stack.equal-lines',
   title: 'Equal units on each line',
   family: 'stack',
   modes: ['island'],
   sentences: {
-    over: '{{subject}}: the lines have {{counts}} units. The weakest line governs all three.',
+    over: '{{subject}}: the lines have {{counts}} units. The weakest line governs all.',
     tight: '{{subject}}: the lines have {{counts}} units.',
     within: '{{subject}}: the same number of units on each line ({{counts}}).',
     unknown: '{{subject}}: not known which line each unit feeds. Missing: {{missing}}.',
@@ -22,7 +23,7 @@ export const stackEqualLines: Check = {
       '',
       stackSubject,
       (compiled) =>
-        compiled.stack.arrangement === 'three-phase-from-single'
+        isUnitPerLine(compiled.stack.arrangement)
           ? all({
               supply: context.installation.supply,
               lines: all(

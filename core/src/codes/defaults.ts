@@ -47,6 +47,11 @@ export const DEFAULTS = {
     unit: '',
     meaning: 'Share of the derated set that load and charging may take.',
   },
+  generatorLeast: {
+    value: 0.3,
+    unit: '',
+    meaning: 'Share of the derated set below which it should not run for long.',
+  },
   voltageTolerance: { value: 0.06, unit: '', meaning: 'Voltage band of the islanding test.' },
   frequencyToleranceHz: { value: 0.5, unit: 'Hz', meaning: 'Frequency band of the islanding test.' },
   unitShareTolerance: {

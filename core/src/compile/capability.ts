@@ -1,4 +1,4 @@
-import type { Arrangement, InverterType } from '../catalogue/schema.ts';
+import { type Arrangement, type InverterType, isUnitPerLine } from '../catalogue/schema.ts';
 import { all, field, type Known, known, unknownAt } from '../design/known.ts';
 import type { Path } from '../design/problem.ts';
 import type { Site, Stack } from '../design/schema.ts';
@@ -43,9 +43,7 @@ function unitLines(stack: Stack, supply: Supply): Known<ReadonlyMap<string, numb
 }
 
 const isPerLine = (arrangement: Arrangement): boolean =>
-  arrangement === 'one-unit' ||
-  arrangement === 'parallel-single-phase' ||
-  arrangement === 'three-phase-from-single';
+  arrangement === 'one-unit' || arrangement === 'parallel-single-phase' || isUnitPerLine(arrangement);
 
 /**
  * Over how many lines one unit spreads its rating. Where type, arrangement and supply do not fit each other (which is a
@@ -71,8 +69,8 @@ function countOnLines(
   const counts = supply.lines.map(
     (_, line) => present.filter((unit) => lines.value.get(unit.id) === line).length,
   );
-  // A set that makes three lines from unequal counts is governed by its weakest line.
-  const weakest = arrangement === 'three-phase-from-single' ? Math.min(...whole) : Infinity;
+  // A set that makes its lines from unequal counts is governed by its weakest line.
+  const weakest = isUnitPerLine(arrangement) ? Math.min(...whole) : Infinity;
   return known(counts.map((count) => Math.min(count, weakest)));
 }
 

@@ -1,3 +1,4 @@
+import { isUnitPerLine } from '../catalogue/schema.ts';
 import type { Complex } from '../network/complex.ts';
 import type { CompiledStack } from './installation.ts';
 import type { Supply } from './supply.ts';
@@ -16,7 +17,7 @@ export function unitPowersW(
   lostUnitId?: string,
 ): number[] {
   const present = stack.units.filter((unit) => unit.id !== lostUnitId);
-  const perLine = stack.arrangement === 'three-phase-from-single';
+  const perLine = isUnitPerLine(stack.arrangement);
   const total = lines.reduce((sum, line) => sum + line.re, 0);
   return stack.units.map((unit) => {
     if (unit.id === lostUnitId) return 0;

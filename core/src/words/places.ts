@@ -49,6 +49,7 @@ const FIELDS: Readonly<Record<string, string>> = {
   inverterLead: 'battery lead of the inverters',
   batteryLead: 'battery lead',
   barPlace: 'place on the bars',
+  largestStep: 'largest load step of the type',
   stateOfCharge: 'state of charge',
   internalMilliohm: 'inner resistance of the type',
   openCircuit: 'resting voltages of the type',

@@ -19,6 +19,11 @@ const ASK: readonly { readonly kind: AskedAdvice; readonly label: string; readon
   { kind: 'balance', label: 'Balance the lines', what: 'Fewest moves that lower the most loaded line' },
   { kind: 'partition', label: 'Choose what to back up', what: 'By importance, under every limit' },
   {
+    kind: 'charger',
+    label: 'Set the charger',
+    what: 'Largest charging from the generator that keeps its loading target',
+  },
+  {
     kind: 'stagger',
     label: 'Stagger the starts',
     what: 'Delays that keep the pickup under the overload curve',

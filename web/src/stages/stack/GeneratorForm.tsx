@@ -1,8 +1,15 @@
-import type { Design, Generator } from '@bastion/core';
+import {
+  type Design,
+  describePlaces,
+  formatQuantity,
+  fuelUse,
+  type Generator,
+  type Problem,
+} from '@bastion/core';
 import { Trash2 } from 'lucide-react';
 import { newId, useJob, useOpenJob } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
-import { SelectField } from '../../ui/fields.tsx';
+import { NumberField, SelectField } from '../../ui/fields.tsx';
 import { typeOptions } from './BankForm.tsx';
 
 const CONNECTIONS = [
@@ -10,10 +17,41 @@ const CONNECTIONS = [
   { value: 'transfer-switch', label: 'Transfer switch ahead of the grid port' },
 ] as const;
 
+/** Fuel for a day of outage at the average load, and how long what is there lasts. */
+function FuelWords({ generator }: { readonly generator: Generator }) {
+  const { design, analysis } = useOpenJob();
+  const { generators, stacks } = analysis.installation;
+  const one = generators.find((found) => found.generator.id === generator.id);
+  if (one === undefined) return null;
+  const use = fuelUse(
+    one,
+    stacks.find(({ stack }) => stack.id === generator.stackId),
+  );
+  if (!use.known)
+    return (
+      <p className="text-[13px] text-unknown">
+        Fuel not known. Missing: {describePlaces(design, use.missing)}.
+      </p>
+    );
+  const { litresPerHour, litresPerDay, lastsH } = use.value;
+  return (
+    <p className="text-[13px]">
+      Average load alone: {formatQuantity(litresPerHour, 'L')} an hour,{' '}
+      <strong>{formatQuantity(litresPerDay, 'L')} a day</strong>
+      {lastsH !== undefined && (
+        <>
+          ; the fuel at hand lasts <strong>{formatQuantity(lastsH, 'h')}</strong>
+        </>
+      )}
+      .
+    </p>
+  );
+}
+
 function OneGenerator({ generator }: { readonly generator: Generator }) {
   const { design, canEdit } = useOpenJob();
   const change = useJob((store) => store.change);
-  const changeIt = (label: string, recipe: (target: Generator, draft: Design) => void) =>
+  const changeIt = (label: string, recipe: (target: Generator, draft: Design) => void): readonly Problem[] =>
     change(label, (draft) => {
       const target = draft.generators.find((one) => one.id === generator.id);
       if (target !== undefined) recipe(target, draft);
@@ -63,6 +101,15 @@ function OneGenerator({ generator }: { readonly generator: Generator }) {
         disabled={!canEdit}
         onTake={(value) => changeIt('Generator feeds', (target) => put(target, 'stackId', value))}
       />
+      <NumberField
+        label="Fuel at hand"
+        unit="L"
+        path={['generators', generator.id, 'fuelL']}
+        value={generator.fuelL}
+        disabled={!canEdit}
+        onTake={(value) => changeIt('Fuel at hand', (target) => put(target, 'fuelL', value))}
+      />
+      <FuelWords generator={generator} />
     </div>
   );
 }

@@ -19,6 +19,7 @@ const ARRANGEMENT_WORDS: Record<Arrangement, string> = {
   'split-phase-autotransformer': 'Split-phase with autotransformer',
   'three-phase-native': 'Three-phase from one cabinet',
   'three-phase-from-single': 'Three-phase from single-phase units',
+  'split-phase-from-single': 'Split-phase from two lines of 120 V units',
 };
 
 const linesOf = (design: Design): readonly Line[] =>

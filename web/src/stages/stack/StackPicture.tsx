@@ -114,7 +114,7 @@ export function StackPicture({ installation, compiled }: StackPictureProps) {
       <text x={GAP} y={BANK_TOP - 6} fontSize={11} fill="var(--quiet)">
         {bank === undefined
           ? 'Battery not known'
-          : `${bank.type.joining === 'series' ? 'series string' : 'battery bars'}, ${Math.round(bank.nominalV * 10) / 10} V nominal`}
+          : `${bank.type.joining === 'series' ? 'series string' : 'battery bank'}, ${Math.round(bank.nominalV * 10) / 10} V nominal`}
       </text>
       {modules.map((module, index) => {
         const x = GAP + (index % perRow) * 58;

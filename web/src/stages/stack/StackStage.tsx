@@ -23,7 +23,10 @@ const STRIPS = [
   { title: 'Battery leads of the inverters', checks: ['bank.inverter-leads'] },
   { title: 'Autonomy from the reserve', checks: ['bank.autonomy'] },
   { title: 'Charge settings', checks: ['bank.charge'] },
-  { title: 'Generator', checks: ['generator.loading', 'generator.port'] },
+  {
+    title: 'Generator',
+    checks: ['generator.loading', 'generator.port', 'generator.step', 'generator.least-loading'],
+  },
 ] as const;
 
 function OneStack({ compiled }: { readonly compiled: CompiledStack }) {

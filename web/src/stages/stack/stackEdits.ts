@@ -1,4 +1,4 @@
-import type { Arrangement, Design, Line, Stack } from '@bastion/core';
+import { type Arrangement, type Design, isUnitPerLine, type Line, type Stack } from '@bastion/core';
 import { newId } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
 
@@ -22,7 +22,7 @@ function lineFor(
   count: number,
   lines: readonly Line[],
 ): Line | undefined {
-  if (arrangement === 'three-phase-from-single') return lines[Math.floor((index * lines.length) / count)];
+  if (isUnitPerLine(arrangement)) return lines[Math.floor((index * lines.length) / count)];
   if ((arrangement === 'one-unit' || arrangement === 'parallel-single-phase') && lines.length > 1)
     return lines[0];
   return undefined;
