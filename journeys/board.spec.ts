@@ -54,7 +54,7 @@ test('a balance proposal is looked at, accepted in part, undone and accepted who
   await page.getByRole('button', { name: 'Balance the lines' }).click();
   const tradeOff = page.getByRole('table', { name: 'Most loaded line by number of moves' });
   await expect(tradeOff).toContainText('As it is: 0 moves');
-  await expect(advice(page)).toContainText('every assignment has been accounted for');
+  await expect(advice(page)).toContainText('every one has been accounted for');
   await tradeOff.getByRole('button', { name: /6 moves/ }).click();
   await expect(chip(page, 'Laboratory')).toHaveAccessibleName(/proposed: L1/);
   await advice(page).getByLabel('Laboratory: L3 to L1').uncheck();

@@ -114,7 +114,7 @@ function proposalOf(
   const notes = [
     `Most loaded line of ${stackName} at the expected peak: ${formatQuantity(now?.worstVa ?? 0, 'VA')} to ${formatQuantity(step.worstVa, 'VA')}; in the worst hour ${formatQuantity(step.worstHourVa, 'VA')}; everything starting together ${formatQuantity(step.worstSurgeVa, 'VA')}.`,
     result.exact
-      ? `No other ${counted(step.moves, 'move')} do better: every assignment has been accounted for.`
+      ? `No other assignment with ${counted(step.moves, 'move')} does better: every one has been accounted for.`
       : `No assignment can go below ${formatQuantity(result.boundVa, 'VA')}; this is ${formatQuantity(Math.max(0, gap), 'fraction')} above it.`,
     ...(posed.unknown.length > 0
       ? [

@@ -20,7 +20,7 @@ export const loadInterruption: Check = {
     eachStack(loadInterruption.id, context, 'ms', ({ compiled, board, type }) => {
       const missing: Path[] = type.transferMs === undefined ? [['types', type.id, 'transferMs']] : [];
       let shortest: { ms: number; label: string; path: Path } | undefined;
-      let count = 0;
+      const broken: string[] = [];
       for (const circuit of board.circuits) {
         if (circuit.items.length === 0) missing.push(['circuits', circuit.id, 'items']);
         for (const item of circuit.items) {
@@ -30,7 +30,8 @@ export const loadInterruption: Check = {
             missing.push(path);
             continue;
           }
-          if (type.transferMs !== undefined && ms < type.transferMs) count += 1;
+          if (type.transferMs !== undefined && ms < type.transferMs)
+            broken.push(`${item.name} (${circuit.name}): ${ms} ms`);
           if (shortest === undefined || ms < shortest.ms)
             shortest = { ms, label: `${item.name} (${circuit.name})`, path };
         }
@@ -44,7 +45,7 @@ export const loadInterruption: Check = {
           limit: found?.ms,
           unit: 'ms',
           missing,
-          data: { label: found?.label ?? 'no load', count: counted(count, 'load') },
+          data: { label: found?.label ?? 'no load', count: counted(broken.length, 'load') },
           working: () => ({
             steps: [],
             inputs:
@@ -56,8 +57,11 @@ export const loadInterruption: Check = {
               ...(type.transferMs === undefined
                 ? []
                 : [`Transfer time of ${type.name}: ${type.transferMs} ms.`]),
-              ...(count > 0
-                ? [`${counted(count, 'load')} cannot take a break as long as the transfer.`]
+              ...(broken.length > 0
+                ? [
+                    `${counted(broken.length, 'load')} cannot take a break as long as the transfer.`,
+                    ...broken,
+                  ]
                 : []),
             ],
           }),

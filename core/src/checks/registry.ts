@@ -45,6 +45,7 @@ import { surgeChosen } from './surgeChosen.ts';
 import { surgeColdPickup } from './surgeColdPickup.ts';
 import { surgeLargestStart } from './surgeLargestStart.ts';
 import { surgeStaggered } from './surgeStaggered.ts';
+import { surgeStall } from './surgeStall.ts';
 
 /** Every check, sorted by id. */
 export const CHECKS: readonly Check[] = [
@@ -94,6 +95,7 @@ export const CHECKS: readonly Check[] = [
   surgeColdPickup,
   surgeLargestStart,
   surgeStaggered,
+  surgeStall,
 ];
 
 const BY_ID = new Map(CHECKS.map((check) => [check.id, check]));

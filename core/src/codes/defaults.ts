@@ -82,6 +82,11 @@ export const DEFAULTS = {
     unit: 's',
     meaning: 'Least time the grid is watched before reconnecting, where the type does not say.',
   },
+  startVoltage: {
+    value: 0.7,
+    unit: '',
+    meaning: 'Share of nominal voltage below which a start probably stalls.',
+  },
   meterCrest: {
     value: 1.3,
     unit: '',

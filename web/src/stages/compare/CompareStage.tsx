@@ -68,11 +68,13 @@ function CellView({ cell }: { readonly cell: CompareRow['cells'][number] }) {
   return (
     <button
       type="button"
-      className="grid w-full grid-cols-[1fr_auto] items-center gap-2 text-left"
+      className="grid w-full grid-cols-[minmax(4rem,1fr)_9rem] items-center gap-2 text-left"
       onClick={() => open(finding)}
     >
       <HeadroomStrip state={finding.state} ratio={ratioOf(finding)} />
-      <span className={`condensed ${finding.state === 'over' ? 'font-semibold text-over' : ''}`}>{text}</span>
+      <span className={`condensed text-right ${finding.state === 'over' ? 'font-semibold text-over' : ''}`}>
+        {text}
+      </span>
     </button>
   );
 }

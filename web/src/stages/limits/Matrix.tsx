@@ -65,7 +65,7 @@ function MatrixCell({ finding, column }: { readonly finding: Finding | undefined
           <span
             className={`condensed col-span-2 text-left text-[12px] ${finding.state === 'over' ? 'font-semibold text-over' : 'text-quiet'}`}
           >
-            {finding.state === 'over' ? 'fails' : 'within'}
+            {finding.state === 'over' ? 'fails' : finding.state}
           </span>
         ) : (
           <>

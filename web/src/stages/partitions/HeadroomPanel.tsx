@@ -10,6 +10,7 @@ import { StartCases } from './StartCases.tsx';
 const STRIPS = [
   { title: 'Continuous load, surge beyond it', checks: ['load.continuous'], whisker: 'surge.largest-start' },
   { title: 'Largest start', checks: ['surge.largest-start'] },
+  { title: 'Voltage while starting', checks: ['surge.stall'] },
   { title: 'Cold pickup', checks: ['surge.cold-pickup'] },
   { title: 'Staggered pickup', checks: ['surge.staggered'] },
   { title: 'Chosen starts together', checks: ['surge.chosen'] },
