@@ -218,6 +218,38 @@ describe('lanes to scale', () => {
       ['a', 300],
     ]);
   });
+
+  it('never makes a line longer than its load, however circuits on several lines lie', () => {
+    const base = emptyDesign('New');
+    const load = (id: string, lines: ('L1' | 'L2' | 'L3')[], partitionId: string) => ({
+      id,
+      name: id,
+      lines,
+      partitionId,
+      items: [{ id: 'i', name: id, quantity: 1, runningW: 600, powerFactor: 1, demandFactor: 1 }],
+    });
+    const design = {
+      ...base,
+      site: { supply: 'three-phase' as const },
+      stacks: [{ id: 's', name: 'S', units: [{ id: 'u' }] }],
+      partitions: [
+        { id: 'b', name: 'Backup', kind: 'backup' as const, stackId: 's' },
+        { id: 'c', name: 'Shed', kind: 'shed' as const, stackId: 's' },
+      ],
+      circuits: [
+        load('x', ['L1', 'L2'], 'b'),
+        load('y', ['L2', 'L3'], 'b'),
+        load('z', ['L3'], 'b'),
+        load('o', ['L1'], 'c'),
+      ],
+    };
+    const lanes = lanesOf(design);
+    const [lane] = lanes;
+    if (lane === undefined) throw new Error('There is a lane.');
+    const tracks = tracksOf(analyse(design, SAMPLE_TYPES), lane, lanes);
+    // Between two of three lines 600 / √3 = 346.41 VA on each. L1: that + 600 of the other lane; L2: twice; L3: that + 600.
+    expect(tracks.map(({ endVa }) => endVa.toFixed(2))).toEqual(['946.41', '692.82', '946.41']);
+  });
 });
 
 describe('things on the wall', () => {

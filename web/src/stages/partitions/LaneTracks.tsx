@@ -38,14 +38,20 @@ const Bar = memo(function Bar({
 });
 
 function TrackView({ track, scaleVa, chosen, ghosts }: TrackViewProps) {
-  const { line, othersVa, segments, endVa, limitVa, surgeVa } = track;
+  const { line, othersVa, othersFromVa, segments, endVa, limitVa, surgeVa } = track;
   const isOver = limitVa !== undefined && endVa > limitVa;
   const words = `${line}: ${formatQuantity(endVa, 'VA')}${limitVa === undefined ? '' : ` of ${formatQuantity(limitVa, 'VA')}`}${surgeVa === undefined ? '' : `, ${formatQuantity(surgeVa, 'VA')} with the largest start`}`;
   return (
     <div className="grid grid-cols-[1.6rem_1fr_4.4rem] items-center gap-1.5">
       <span className="font-semibold">{line}</span>
       <div className="lane-track" data-over={isOver} role="img" aria-label={words} title={words}>
-        {othersVa > 0 && <div className="lane-others" style={{ width: place(othersVa, scaleVa) }} />}
+        {othersVa > 0 && (
+          <div
+            className="lane-others"
+            title={`Other lanes of the same stack: ${formatQuantity(othersVa, 'VA')}`}
+            style={{ left: place(othersFromVa, scaleVa), width: place(othersVa, scaleVa) }}
+          />
+        )}
         {segments.map((one) => (
           <Bar key={one.circuitId} {...one} scaleVa={scaleVa} isChosen={chosen.has(one.circuitId)} />
         ))}

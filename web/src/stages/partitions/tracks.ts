@@ -1,4 +1,4 @@
-import { type Analysis, type Circuit, type Line, SUPPLY_LINES } from '@bastion/core';
+import { type Analysis, type Circuit, factorFinder, type Line, magnitude, SUPPLY_LINES } from '@bastion/core';
 import { circuitVa, type Lane, laneKey } from './lanes.ts';
 
 /** A circuit's stretch on the track of one line. */
@@ -13,8 +13,9 @@ export interface Segment {
 /** One line of a lane, drawn to scale. */
 export interface Track {
   readonly line: Line;
-  /** What the other lanes of the same stack put on the line: it comes first. */
+  /** What the other lanes of the same stack put on the line, and where it begins. */
   readonly othersVa: number;
+  readonly othersFromVa: number;
   readonly segments: readonly Segment[];
   readonly endVa: number;
   /** What the source may give on the line; undefined where that is not known. */
@@ -28,34 +29,50 @@ export const linesOf = (analysis: Analysis): readonly Line[] =>
 
 const isCarried = (lane: Lane): boolean => lane.kind === 'backup' || lane.kind === 'shed';
 
-const onLine = (circuit: Circuit, line: Line): number => {
-  const count = circuit.lines?.length ?? 0;
-  return circuit.lines?.includes(line) === true ? (circuitVa(circuit) ?? 0) / Math.max(1, count) : 0;
-};
+/** VA that a circuit puts on each line, by the core's own shares: a load between two of three lines is more than half on each. */
+function lineShares(analysis: Analysis): (circuit: Circuit) => readonly number[] {
+  const { supply } = analysis.installation;
+  if (!supply.known) {
+    const lines = linesOf(analysis);
+    return (circuit) =>
+      lines.map((line) =>
+        circuit.lines?.includes(line) === true ? (circuitVa(circuit) ?? 0) / circuit.lines.length : 0,
+      );
+  }
+  const factorsOf = factorFinder(supply.value);
+  return (circuit) => {
+    if (circuit.lines === undefined) return supply.value.lines.map(() => 0);
+    const va = circuitVa(circuit) ?? 0;
+    return factorsOf(circuit.lines).map((factor) => va * magnitude(factor));
+  };
+}
 
-/** Circuits on several lines come first, each at the same place on all of its lines, so that they are seen to span them. */
+/**
+ * Each line is filled from its own end, so that its length is its load and nothing else. Circuits on several lines come first,
+ * where they stand at the same place on all of them as far as the lines allow; what other lanes draw comes between.
+ */
 function segmentsOf(
   circuits: readonly Circuit[],
   lines: readonly Line[],
-  from: readonly number[],
-): Map<Line, Segment[]> {
-  const ends = [...from];
-  const made = new Map<Line, Segment[]>(lines.map((line) => [line, []]));
-  const ordered = [...circuits].sort((a, b) => (b.lines?.length ?? 0) - (a.lines?.length ?? 0));
-  for (const circuit of ordered) {
-    const on = lines.flatMap((line, at) => (circuit.lines?.includes(line) === true ? [at] : []));
-    const fromVa = Math.max(0, ...on.map((at) => ends[at] ?? 0));
-    for (const at of on) {
-      const line = lines[at];
-      if (line === undefined) continue;
-      const toVa = fromVa + onLine(circuit, line);
-      made
-        .get(line)
-        ?.push({ circuitId: circuit.id, label: circuit.name, fromVa, toVa, spans: on.length > 1 });
-      ends[at] = toVa;
-    }
-  }
-  return made;
+  othersVa: readonly number[],
+  sharesOf: (circuit: Circuit) => readonly number[],
+): { line: Line; segments: Segment[]; othersFromVa: number; endVa: number }[] {
+  const several = circuits.filter((circuit) => (circuit.lines?.length ?? 0) > 1);
+  const single = circuits.filter((circuit) => (circuit.lines?.length ?? 0) === 1);
+  return lines.map((line, at) => {
+    let endVa = 0;
+    const place = (circuit: Circuit): Segment[] => {
+      if (circuit.lines?.includes(line) !== true) return [];
+      const fromVa = endVa;
+      endVa += sharesOf(circuit)[at] ?? 0;
+      const spans = circuit.lines.length > 1;
+      return [{ circuitId: circuit.id, label: circuit.name, fromVa, toVa: endVa, spans }];
+    };
+    const first = several.flatMap(place);
+    const othersFromVa = endVa;
+    endVa += othersVa[at] ?? 0;
+    return { line, segments: [...first, ...single.flatMap(place)], othersFromVa, endVa };
+  });
 }
 
 function limitOf(analysis: Analysis, lane: Lane, at: number): number | undefined {
@@ -92,24 +109,19 @@ export function tracksOf(analysis: Analysis, lane: Lane, lanes: readonly Lane[])
           one.partition?.stackId === lane.partition?.stackId,
       )
     : [];
-  const othersVa = lines.map((line) =>
+  const sharesOf = lineShares(analysis);
+  const othersVa = lines.map((_, at) =>
     others.reduce(
-      (sum, one) => sum + one.circuits.reduce((all, circuit) => all + onLine(circuit, line), 0),
+      (sum, one) => sum + one.circuits.reduce((all, circuit) => all + (sharesOf(circuit)[at] ?? 0), 0),
       0,
     ),
   );
-  const segments = segmentsOf(lane.circuits, lines, othersVa);
-  return lines.map((line, at) => {
-    const own = segments.get(line) ?? [];
-    return {
-      line,
-      othersVa: othersVa[at] ?? 0,
-      segments: own,
-      endVa: own.at(-1)?.toVa ?? othersVa[at] ?? 0,
-      limitVa: limitOf(analysis, lane, at),
-      surgeVa: surgeOf(analysis, lane, line),
-    };
-  });
+  return segmentsOf(lane.circuits, lines, othersVa, sharesOf).map((one, at) => ({
+    ...one,
+    othersVa: othersVa[at] ?? 0,
+    limitVa: limitOf(analysis, lane, at),
+    surgeVa: surgeOf(analysis, lane, one.line),
+  }));
 }
 
 /** One scale for all lanes, so that a bar keeps its length wherever it is put: VA at the right-hand end. */
