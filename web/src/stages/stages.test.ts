@@ -1,5 +1,6 @@
 import { fillRange, hasHeadings, pasteBlock, pasteCircuits, readBlock, writeBlock } from './loads/paste.ts';
 import { FIRST_VIEW, rowsOf } from './loads/tableView.ts';
+import { drawnRows } from './loads/useRowWindow.ts';
 import { tracksOf } from './partitions/tracks.ts';
 import { snapTo } from './site/wallEdits.ts';
 import { COLUMNS, type Row } from './loads/columns.ts';
@@ -185,6 +186,18 @@ describe('the table as a spreadsheet', () => {
   it('knows a block with headings from one without', () => {
     expect(hasHeadings(readBlock('Circuit\tWatts\nA\t1'))).toBe(true);
     expect(hasHeadings(block)).toBe(false);
+  });
+});
+
+describe('the rows that are drawn of a long table', () => {
+  it.each([
+    ['in sight', 12, [10, 11, 12, 13], [10, 0, 0, 0]],
+    ['above', 2, [2, 10, 11, 12, 13], [2, 7, 0, 0, 0]],
+    ['below', 90, [10, 11, 12, 13, 90], [10, 0, 0, 0, 76]],
+  ])('hold the row in hand when it is %s', (_, inHand, indices, gaps) => {
+    const drawn = drawnRows({ from: 10, to: 14 }, 100, inHand);
+    expect(drawn.map(({ index }) => index)).toEqual(indices);
+    expect(drawn.map(({ gapBefore }) => gapBefore)).toEqual(gaps);
   });
 });
 

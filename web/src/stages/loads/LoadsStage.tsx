@@ -1,5 +1,5 @@
 import { counted } from '@bastion/core';
-import { useCallback, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { useLocation } from 'react-router';
 import { useJob, useOpenJob } from '../../state/job.ts';
 import { COLUMNS } from './columns.ts';
@@ -49,6 +49,26 @@ function useShownField(view: TableView): TableView {
   return column === undefined ? view : { ...view, hidden: view.hidden.filter((key) => key !== column.key) };
 }
 
+/** Takes the cell that the address names in hand: in a long table its row may not be drawn yet. */
+function useCellFromAddress({ rows, columns, goTo }: ReturnType<typeof useLoadsGrid>): void {
+  const { hash, key } = useLocation();
+  const handled = useRef('');
+  useEffect(() => {
+    if (!hash.startsWith('#field=circuits/') && !hash.startsWith('#field=circuits%2F')) return;
+    if (handled.current === `${key}${hash}`) return;
+    handled.current = `${key}${hash}`;
+    const [, circuitId, list, itemId] = decodeURIComponent(hash.slice('#field='.length)).split('/');
+    const row = rows.findIndex((one) =>
+      list === 'items' && one.kind === 'item'
+        ? one.circuit.id === circuitId && one.item.id === itemId
+        : list !== 'items' && one.circuit.id === circuitId,
+    );
+    const field = decodeURIComponent(hash).split('/').at(-1);
+    const column = columns.findIndex((one) => one.key === field);
+    if (row >= 0) goTo({ row, column: Math.max(0, column) });
+  }, [hash, key, rows, columns, goTo]);
+}
+
 function Survey({
   onImport,
   onHeadedBlock,
@@ -72,6 +92,7 @@ function Survey({
       ),
     [],
   );
+  useCellFromAddress(grid);
   const items = design.circuits.reduce((sum, circuit) => sum + circuit.items.length, 0);
   return (
     <>

@@ -1,6 +1,6 @@
 import { counted, formatPath } from '@bastion/core';
 import { ArrowDown, ArrowUp } from 'lucide-react';
-import { type ClipboardEvent, useMemo, useState } from 'react';
+import { type ClipboardEvent, Fragment, useMemo, useRef, useState } from 'react';
 import { useJob, useOpenJob } from '../../state/job.ts';
 import type { Column } from './columns.ts';
 import { expectedVa } from './expectedVa.ts';
@@ -10,6 +10,7 @@ import { RowView } from './RowView.tsx';
 import { newCircuit } from './rowEdits.ts';
 import type { TableView } from './tableView.ts';
 import type { useLoadsGrid } from './useLoadsGrid.ts';
+import { drawnRows, ROW_PX, useRowWindow } from './useRowWindow.ts';
 
 type SortBy = (key: string) => void;
 
@@ -151,6 +152,15 @@ function NewRow({
   );
 }
 
+/** Room for rows that are too far away to be drawn. */
+function Gap({ rows }: { readonly rows: number }) {
+  return (
+    <tr aria-hidden="true">
+      <td style={{ height: rows * ROW_PX, padding: 0, border: 0 }} />
+    </tr>
+  );
+}
+
 interface LoadsTableProps {
   readonly grid: ReturnType<typeof useLoadsGrid>;
   readonly view: TableView;
@@ -162,9 +172,12 @@ interface LoadsTableProps {
 export function LoadsTable({ grid, view, onSort, onHeadedBlock }: LoadsTableProps) {
   const { design, canEdit } = useOpenJob();
   const { rows, columns, place, range, startText } = grid;
+  const box = useRef<HTMLDivElement>(null);
+  const drawn = drawnRows(useRowWindow(box, rows.length), rows.length, place.row);
+  const last = drawn.at(-1)?.index ?? -1;
   const largestVa = useMemo(() => Math.max(0, ...rows.map((row) => expectedVa(row) ?? 0)), [rows]);
   return (
-    <div className="sheet max-h-[max(340px,calc(100dvh-300px))] overflow-auto print:max-h-none">
+    <div ref={box} className="sheet max-h-[max(340px,calc(100dvh-300px))] overflow-auto print:max-h-none">
       <table
         role="grid"
         aria-label="Circuits and items"
@@ -177,27 +190,32 @@ export function LoadsTable({ grid, view, onSort, onHeadedBlock }: LoadsTableProp
       >
         <Head columns={columns} view={view} onSort={onSort} />
         <tbody>
-          {rows.map((row, index) => {
+          {drawn.map(({ index, gapBefore }) => {
+            const row = rows[index];
+            if (row === undefined) return null;
             const isIn = index >= range.top && index <= range.bottom;
             return (
-              <RowView
-                key={rowKey(row)}
-                row={row}
-                index={index}
-                columns={columns}
-                active={place.row === index ? place.column : undefined}
-                from={isIn ? range.left : undefined}
-                to={isIn ? range.right : undefined}
-                startText={place.row === index ? startText : undefined}
-                supply={design.site.supply}
-                largestVa={largestVa}
-                onActivate={grid.goTo}
-                onDragOver={grid.onDragOver}
-                onEdit={grid.edit}
-                onDone={grid.onDone}
-              />
+              <Fragment key={rowKey(row)}>
+                {gapBefore > 0 && <Gap rows={gapBefore} />}
+                <RowView
+                  row={row}
+                  index={index}
+                  columns={columns}
+                  active={place.row === index ? place.column : undefined}
+                  from={isIn ? range.left : undefined}
+                  to={isIn ? range.right : undefined}
+                  startText={place.row === index ? startText : undefined}
+                  supply={design.site.supply}
+                  largestVa={largestVa}
+                  onActivate={grid.goTo}
+                  onDragOver={grid.onDragOver}
+                  onEdit={grid.edit}
+                  onDone={grid.onDone}
+                />
+              </Fragment>
             );
           })}
+          {rows.length - 1 > last && <Gap rows={rows.length - 1 - last} />}
           {canEdit && <NewRow columns={columns} onHeadedBlock={onHeadedBlock} />}
         </tbody>
       </table>
