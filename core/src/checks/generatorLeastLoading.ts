@@ -1,6 +1,5 @@
-import { all, unknownAt } from '../design/known.ts';
-import { type Check, judge, unknownFinding } from './check.ts';
-import type { Finding, Subject } from './finding.ts';
+import { type Check, judge } from './check.ts';
+import { eachGenerator } from './support/generators.ts';
 import { symbol } from './support/workings.ts';
 
 /** A set that runs for long far below its rating does not burn clean (wet stacking): the average load against its least. */
@@ -17,56 +16,42 @@ export const generatorLeastLoading: Check = {
     unknown: '{{subject}}: its mean load is not known yet. Missing: {{missing}}.',
   },
   run: (context) =>
-    context.installation.generators
-      .filter(({ generator }) => generator.connection === context.mode.kind)
-      .map(({ generator, type, deratedVa }): Finding => {
-        const subject: Subject = { kind: 'generator', id: generator.id, label: generator.name };
-        const compiled = context.installation.stacks.find((one) => one.stack.id === generator.stackId);
-        const given = all({
-          type,
-          deratedVa,
-          board:
-            compiled === undefined
-              ? unknownAt(['generators', generator.id, 'stackId'])
-              : compiled.generatorBoard,
-        });
-        if (!given.known)
-          return unknownFinding(generatorLeastLoading.id, context, subject, 'W', given.missing);
-        const least = context.installation.defaults.generatorLeast.value;
-        const { averageW } = given.value.board;
-        const limit = given.value.deratedVa * least;
-        const finding = judge(generatorLeastLoading.id, context, {
-          subject,
-          value: averageW.knownPart,
-          limit,
-          unit: 'W',
-          bound: 'at-least',
-          graded: false,
-          missing: averageW.missing,
-          working: () => ({
-            steps: [
-              {
-                symbol: 'P_least',
-                meaning: 'least load for long',
-                formula: 'S_site · k',
-                symbols: [
-                  symbol('S_site', 'rating left at this altitude and heat', given.value.deratedVa, 'VA', [
-                    'generators',
-                    generator.id,
-                    'typeId',
-                  ]),
-                  symbol('k', 'least loading', least, ''),
-                ],
-                value: limit,
-                unit: 'W',
-              },
-            ],
-            inputs: [],
-            source: 'Average load over a day without charging: what is left when the battery is full.',
-            notes: [],
-          }),
-        });
-        // Running light wears a set, it does not overload it.
-        return finding.state === 'over' ? { ...finding, state: 'tight' } : finding;
-      }),
+    eachGenerator(generatorLeastLoading.id, context, 'W', ({ subject, generator, deratedVa, board }) => {
+      const least = context.installation.defaults.generatorLeast.value;
+      const { averageW } = board;
+      const limit = deratedVa * least;
+      const finding = judge(generatorLeastLoading.id, context, {
+        subject,
+        value: averageW.knownPart,
+        limit,
+        unit: 'W',
+        bound: 'at-least',
+        graded: false,
+        missing: averageW.missing,
+        working: () => ({
+          steps: [
+            {
+              symbol: 'P_least',
+              meaning: 'least load for long',
+              formula: 'S_site · k',
+              symbols: [
+                symbol('S_site', 'rating left at this altitude and heat', deratedVa, 'VA', [
+                  'generators',
+                  generator.id,
+                  'typeId',
+                ]),
+                symbol('k', 'least loading', least, ''),
+              ],
+              value: limit,
+              unit: 'W',
+            },
+          ],
+          inputs: [],
+          source: 'Average load over a day without charging: what is left when the battery is full.',
+          notes: [],
+        }),
+      });
+      // Running light wears a set, it does not overload it.
+      return finding.state === 'over' ? { ...finding, state: 'tight' } : finding;
+    }),
 };

@@ -3,9 +3,10 @@ import { useMemo, useState } from 'react';
 import { useDrawer } from '../../state/drawer.ts';
 import { useOpenJob } from '../../state/job.ts';
 import { StateMark } from '../../ui/StateMark.tsx';
+import { RoutesForm } from './RoutesForm.tsx';
 import { SiteTabs } from './SiteTabs.tsx';
 import { WallDrawing } from './WallDrawing.tsx';
-import { AddToWall, HolesTable, RoutesForm, ThingForm, WallForm } from './WallForms.tsx';
+import { AddToWall, HolesTable, ThingForm, WallForm } from './WallForms.tsx';
 
 /** What is found about the wall, worst first; each opens into its working. */
 function WallFindings() {
