@@ -1,14 +1,15 @@
 import { type Analysis, STATES, type State } from '@bastion/core';
 import { ToggleGroup } from 'radix-ui';
-import { memo, useDeferredValue } from 'react';
+import { memo } from 'react';
 import { useJob, useOpenJob } from '../state/job.ts';
 import { StateMark } from './StateMark.tsx';
+import { useAfterPaint } from './useAfterPaint.ts';
 
 /** The operating mode of the whole workspace, each with the worst state that it holds. */
 export function ModeRibbon() {
   const { analysis } = useOpenJob();
   // The strips of the page come first; the ribbon follows a moment later.
-  return <Ribbon analysis={useDeferredValue(analysis)} />;
+  return <Ribbon analysis={useAfterPaint(analysis)} />;
 }
 
 const Ribbon = memo(function Ribbon({ analysis }: { readonly analysis: Analysis }) {

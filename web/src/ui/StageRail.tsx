@@ -1,8 +1,9 @@
 import { type Analysis, type Finding, type Path, STATES } from '@bastion/core';
-import { memo, useDeferredValue } from 'react';
+import { memo } from 'react';
 import { NavLink } from 'react-router';
 import { useOpenJob } from '../state/job.ts';
 import { stageOf } from './fieldLinks.ts';
+import { useAfterPaint } from './useAfterPaint.ts';
 
 const STAGES = [
   { key: 'site', label: 'Site' },
@@ -30,7 +31,7 @@ function homeOf(finding: Finding): string {
 /** The stages in the order of the work, each with its count of open findings. */
 export function StageRail({ jobId }: { readonly jobId: number }) {
   const { analysis } = useOpenJob();
-  return <Rail jobId={jobId} analysis={useDeferredValue(analysis)} />;
+  return <Rail jobId={jobId} analysis={useAfterPaint(analysis)} />;
 }
 
 const Rail = memo(function Rail({

@@ -10,10 +10,11 @@ import {
   type Scope,
   scopeOf,
 } from '@bastion/core';
-import { memo, useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { memo, useEffect, useMemo, useState } from 'react';
 import { useOpenJob } from '../../state/job.ts';
 import { ProposalView } from './ProposalView.tsx';
 import { useAdvice } from './useAdvice.ts';
+import { useAfterPaint } from '../../ui/useAfterPaint.ts';
 
 const ASK: readonly { readonly kind: AskedAdvice; readonly label: string; readonly what: string }[] = [
   { kind: 'balance', label: 'Balance the lines', what: 'Fewest moves that lower the most loaded line' },
@@ -140,7 +141,7 @@ const SCOPE_WORDS: Record<Scope, string> = {
 /** Advice on the board: asked for, worked out beside the page, looked at in place, and accepted or left. */
 export function AdvicePanel() {
   const { design, canEdit } = useOpenJob();
-  const shown = useDeferredValue(design);
+  const shown = useAfterPaint(design);
   return canEdit ? <Panel design={shown} /> : null;
 }
 

@@ -1,6 +1,6 @@
 import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { analyse, type Analysis, type Design, type Line, SAMPLE_TYPES } from '@bastion/core';
-import { memo, useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { memo, useEffect, useMemo, useState } from 'react';
 import { useGhost } from '../../state/ghost.ts';
 import { useJob, useOpenJob } from '../../state/job.ts';
 import type { ChipActions } from './CircuitChip.tsx';
@@ -19,6 +19,7 @@ import {
 } from './lanes.ts';
 import { LaneView } from './LaneView.tsx';
 import { linesOf, scaleVa, type Segment, tracksOf } from './tracks.ts';
+import { useAfterPaint } from '../../ui/useAfterPaint.ts';
 
 /** The circuit that gets the keyboard back once it has been drawn in its new place. */
 let wantsFocus: string | undefined;
@@ -225,5 +226,5 @@ const BoardView = memo(function BoardView({ analysis, canEdit }: BoardViewProps)
 /** The lanes with their circuits; choosing, dragging and keys move them. The headroom is drawn first, the lanes right after. */
 export function Board() {
   const { analysis, canEdit } = useOpenJob();
-  return <BoardView analysis={useDeferredValue(analysis)} canEdit={canEdit} />;
+  return <BoardView analysis={useAfterPaint(analysis)} canEdit={canEdit} />;
 }

@@ -1,11 +1,12 @@
 import type { CompiledStack } from '@bastion/core';
-import { memo, useDeferredValue } from 'react';
+import { memo } from 'react';
 import { useOpenJob } from '../../state/job.ts';
 import { StripPanel } from '../../ui/StripPanel.tsx';
 import { AutonomyTable } from '../stack/AutonomyTable.tsx';
 import { LoadCases } from './LoadCases.tsx';
 import { OverloadView } from './OverloadView.tsx';
 import { StartCases } from './StartCases.tsx';
+import { useAfterPaint } from '../../ui/useAfterPaint.ts';
 
 const STRIPS = [
   { title: 'Continuous load, surge beyond it', checks: ['load.continuous'], whisker: 'surge.largest-start' },
@@ -38,7 +39,7 @@ const Curves = memo(function Curves({ stacks }: { readonly stacks: readonly Comp
 export function HeadroomPanel() {
   const { design, analysis } = useOpenJob();
   // The strips come first; curves and tables follow when they are on the screen.
-  const { stacks } = useDeferredValue(analysis).installation;
+  const { stacks } = useAfterPaint(analysis).installation;
   return (
     <aside
       className="sheet grid content-start gap-3 p-3 will-change-transform xl:sticky xl:top-0 xl:max-h-[calc(100dvh-150px)] xl:overflow-y-auto"
