@@ -17,7 +17,7 @@ export interface SharingFix {
 }
 
 /** A bar to start from where none is described: 0.25 m between places, 200 mm². */
-const USUAL_BAR: Conductor = { lengthM: 0.25, areaMm2: 200 };
+const USUAL_BAR = { lengthM: 0.25, areaMm2: 200 };
 
 /** Departure from the mean in island at the continuous load. */
 function departure(design: Design, catalogue: readonly EquipmentType[], stackId: string): number | undefined {
@@ -30,13 +30,15 @@ function departure(design: Design, catalogue: readonly EquipmentType[], stackId:
     : found.value;
 }
 
-const longest = (leads: readonly (Conductor | undefined)[]): Conductor | undefined =>
-  leads
-    .filter((lead) => lead !== undefined)
-    .reduce<Conductor | undefined>(
-      (most, lead) => (most === undefined || lead.lengthM > most.lengthM ? lead : most),
-      undefined,
-    );
+/** The longest of some leads, in the size of the shared one where it has none of its own; undefined while no length is known. */
+function longest(
+  shared: Conductor | undefined,
+  own: readonly (Conductor | undefined)[],
+): (Conductor & { lengthM: number }) | undefined {
+  return [shared, ...own]
+    .flatMap((lead) => (lead?.lengthM === undefined ? [] : [{ ...shared, ...lead, lengthM: lead.lengthM }]))
+    .sort((a, b) => b.lengthM - a.lengthM)[0];
+}
 
 interface Change {
   readonly id: string;
@@ -56,7 +58,10 @@ function changesFor(stack: Stack, bank: Bank): Change[] {
       bank: (one) => ({ ...one, joining: 'chain-diagonal' }),
     });
   const ownLeads = bank.modules.some((module) => module.lead !== undefined);
-  const most = longest([bank.lead, ...bank.modules.map((module) => module.lead)]);
+  const most = longest(
+    bank.lead,
+    bank.modules.map((module) => module.lead),
+  );
   if ((ownLeads || bank.joining === 'bars-given') && most !== undefined)
     changes.push({
       id: 'equal-leads',
@@ -90,7 +95,10 @@ function changesFor(stack: Stack, bank: Bank): Change[] {
         }));
       },
     });
-  const inverterLead = longest([bank.inverterLead, ...stack.units.map((unit) => unit.batteryLead)]);
+  const inverterLead = longest(
+    bank.inverterLead,
+    stack.units.map((unit) => unit.batteryLead),
+  );
   if (stack.units.some((unit) => unit.batteryLead !== undefined) && inverterLead !== undefined)
     changes.push({
       id: 'equal-inverter-leads',

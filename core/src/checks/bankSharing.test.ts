@@ -76,6 +76,33 @@ checkTable(bankSharing, [
     missing: 'stacks/s/bank/lead/areaMm2',
   },
   {
+    name: 'a lead of which only the length is known',
+    edit: (design) => {
+      bank1(design).lead = { lengthM: 1 };
+    },
+    state: 'unknown',
+    missing: 'stacks/s/bank/lead/areaMm2',
+  },
+  {
+    name: 'a bar of which only the cross-section is known',
+    edit: (design) => {
+      bank1(design).barSegment = { areaMm2: 200 };
+    },
+    state: 'unknown',
+    missing: 'stacks/s/bank/barSegment/lengthM',
+  },
+  {
+    // 4 m: 12 + 2 · (4 · 0.43151 + 0.2) = 15.852 mΩ beside three of 13.263: the mean conductance is 0.07232, its own 0.06308.
+    name: 'one own length, in the size of the others: 0.06308 / 0.07232 − 1 = −12.8 %',
+    edit: (design) => {
+      const bank = bank1(design);
+      bank.barSegment = { lengthM: 0, areaMm2: 200 };
+      if (bank.modules[0] !== undefined) bank.modules[0].lead = { lengthM: 4 };
+    },
+    state: 'over',
+    value: 0.128,
+  },
+  {
     name: 'groups of two on a bar, alike',
     edit: (design) => {
       const bank = bank1(design);

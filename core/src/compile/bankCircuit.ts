@@ -49,22 +49,46 @@ const MILLI = 1e-3;
 const LUGS = 2;
 const POLES = 2;
 
+/** A lead with the places its two figures were typed in. */
+interface PlacedLead {
+  readonly lengthM: Known<number>;
+  readonly areaMm2: Known<number>;
+  readonly areaPath: Path;
+}
+
+const placed = (lead: Conductor, path: readonly string[]): PlacedLead => ({
+  lengthM: field(lead.lengthM, ...path, 'lengthM'),
+  areaMm2: field(lead.areaMm2, ...path, 'areaMm2'),
+  areaPath: [...path, 'areaMm2'],
+});
+
 /** One pole of a lead with its two lugs, ohm. */
-function poleOhm({ defaults }: Inputs, lead: Conductor, path: Path): Known<number> {
-  const ohm = leadOhm(lead.lengthM, lead.areaMm2, defaults.leadC.value);
-  if (ohm === 'not tabulated') return unknownAt([...path, 'areaMm2']);
+function poleOhm({ defaults }: Inputs, { lengthM, areaMm2, areaPath }: PlacedLead): Known<number> {
+  const given = all({ lengthM, areaMm2 });
+  if (!given.known) return given;
+  const ohm = leadOhm(given.value.lengthM, given.value.areaMm2, defaults.leadC.value);
+  if (ohm === 'not tabulated') return unknownAt(areaPath);
   return known(ohm + LUGS * defaults.jointMilliohm.value * MILLI);
 }
 
+/** An own lead differs from the shared one in what it states, and is like it in the rest. */
 function leadOf(
   inputs: Inputs,
   own: Conductor | undefined,
-  ownPath: Path,
+  ownPath: readonly string[],
   shared: Conductor | undefined,
-  sharedPath: Path,
+  sharedPath: readonly string[],
 ): Known<number> {
-  if (own !== undefined) return poleOhm(inputs, own, ownPath);
-  return shared === undefined ? unknownAt(sharedPath) : poleOhm(inputs, shared, sharedPath);
+  if (own === undefined)
+    return shared === undefined ? unknownAt(sharedPath) : poleOhm(inputs, placed(shared, sharedPath));
+  const differs = placed(own, ownPath);
+  const like = placed(shared ?? {}, shared === undefined ? ownPath : sharedPath);
+  const ownArea = own.areaMm2 !== undefined;
+  return poleOhm(inputs, {
+    lengthM: own.lengthM === undefined ? like.lengthM : differs.lengthM,
+    areaMm2: ownArea ? differs.areaMm2 : like.areaMm2,
+    areaPath: ownArea ? differs.areaPath : like.areaPath,
+  });
 }
 
 /** Resting voltage of a module at a state of charge, straight between the points of its type. */
@@ -217,10 +241,14 @@ function lay(inputs: Inputs, joining: Joining, cells: readonly Cell[]): Known<La
   );
   // The lead of a module in a chain is the one that leads on to the next: the last has none.
   const links = cells.length === 1 && joining.startsWith('chain') ? known([]) : leads;
-  const segment = (): Known<number> =>
-    bank.barSegment === undefined
-      ? unknownAt([...path, 'barSegment'])
-      : known(barOhm(bank.barSegment.lengthM, bank.barSegment.areaMm2, defaults.leadC.value));
+  const segment = (): Known<number> => {
+    if (bank.barSegment === undefined) return unknownAt([...path, 'barSegment']);
+    const { lengthM, areaMm2 } = placed(bank.barSegment, [...path, 'barSegment']);
+    const given = all({ lengthM, areaMm2 });
+    return given.known
+      ? known(barOhm(given.value.lengthM, given.value.areaMm2, defaults.leadC.value))
+      : given;
+  };
   switch (joining) {
     case 'chain-same-end':
     case 'chain-diagonal':
@@ -238,7 +266,7 @@ function lay(inputs: Inputs, joining: Joining, cells: readonly Cell[]): Known<La
         groupOhm:
           bank.groupLead === undefined
             ? unknownAt([...path, 'groupLead'])
-            : poleOhm(inputs, bank.groupLead, [...path, 'groupLead']),
+            : poleOhm(inputs, placed(bank.groupLead, [...path, 'groupLead'])),
       });
       if (!given.known) return given;
       const { groupSize, groupOhm, segmentOhm } = given.value;

@@ -143,8 +143,8 @@ const startCase = z.strictObject({
 
 /** A conductor as it is laid: length of one pole, copper, flexible. */
 const conductor = z.strictObject({
-  lengthM: nonNegative.max(100).describe('One pole, lug to lug.'),
-  areaMm2: positive.max(1000),
+  lengthM: nonNegative.max(100).optional().describe('One pole, lug to lug.'),
+  areaMm2: positive.max(1000).optional(),
 });
 export type Conductor = z.infer<typeof conductor>;
 

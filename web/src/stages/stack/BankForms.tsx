@@ -23,13 +23,12 @@ interface LeadFieldsProps {
   readonly label: string;
   readonly path: readonly string[];
   readonly lead: Conductor | undefined;
-  readonly fallback?: Conductor | undefined;
   readonly isBar?: boolean;
   readonly onTake: (lead: Conductor | undefined) => ReturnType<ReturnType<typeof useJob.getState>['change']>;
 }
 
 /** Length and size of a conductor. */
-function LeadFields({ label, path, lead, fallback, isBar = false, onTake }: LeadFieldsProps) {
+function LeadFields({ label, path, lead, isBar = false, onTake }: LeadFieldsProps) {
   const { canEdit } = useOpenJob();
   return (
     <>
@@ -39,7 +38,7 @@ function LeadFields({ label, path, lead, fallback, isBar = false, onTake }: Lead
         path={[...path, 'lengthM']}
         value={lead?.lengthM}
         disabled={!canEdit}
-        onTake={(value) => onTake(withFigure(lead, 'lengthM', value, fallback))}
+        onTake={(value) => onTake(withFigure(lead, 'lengthM', value))}
       />
       {isBar ? (
         <NumberField
@@ -48,19 +47,17 @@ function LeadFields({ label, path, lead, fallback, isBar = false, onTake }: Lead
           path={[...path, 'areaMm2']}
           value={lead?.areaMm2}
           disabled={!canEdit}
-          onTake={(value) => onTake(withFigure(lead, 'areaMm2', value, fallback))}
+          onTake={(value) => onTake(withFigure(lead, 'areaMm2', value))}
         />
       ) : (
         <SelectField
           label="Size, flexible copper"
           path={[...path, 'areaMm2']}
-          value={lead === undefined ? undefined : String(lead.areaMm2)}
+          value={lead?.areaMm2 === undefined ? undefined : String(lead.areaMm2)}
           options={SIZES}
           disabled={!canEdit}
           onTake={(value) =>
-            void onTake(
-              withFigure(lead, 'areaMm2', value === undefined ? undefined : Number(value), fallback),
-            )
+            void onTake(withFigure(lead, 'areaMm2', value === undefined ? undefined : Number(value)))
           }
         />
       )}
@@ -121,7 +118,6 @@ export function JoiningForm({ stack }: { readonly stack: Stack }) {
             label="Lead, group to bar"
             path={[...path, 'groupLead']}
             lead={bank.groupLead}
-            fallback={bank.lead}
             onTake={takeLead('groupLead', 'Group lead')}
           />
         </>
@@ -132,7 +128,6 @@ export function JoiningForm({ stack }: { readonly stack: Stack }) {
           isBar
           path={[...path, 'barSegment']}
           lead={bank.barSegment}
-          fallback={{ lengthM: 0.25, areaMm2: 200 }}
           onTake={takeLead('barSegment', 'Bar')}
         />
       )}
@@ -159,7 +154,6 @@ function ModuleRow({
 }) {
   const { canEdit } = useOpenJob();
   const change = useJob((store) => store.change);
-  const bank = typeof stack.bank === 'object' ? stack.bank : undefined;
   const path = ['stacks', stack.id, 'bank', 'modules', module.id];
   const changeIt = (label: string, recipe: (target: Module) => void) =>
     change(`${label} of module ${number}`, (draft) => {
@@ -178,15 +172,13 @@ function ModuleRow({
         value={module.lead?.lengthM}
         disabled={!canEdit}
         onTake={(value) =>
-          changeIt('Lead', (target) =>
-            put(target, 'lead', withFigure(target.lead, 'lengthM', value, bank?.lead)),
-          )
+          changeIt('Lead', (target) => put(target, 'lead', withFigure(target.lead, 'lengthM', value)))
         }
       />
       <SelectField
         label="Its size"
         path={[...path, 'lead', 'areaMm2']}
-        value={module.lead === undefined ? undefined : String(module.lead.areaMm2)}
+        value={module.lead?.areaMm2 === undefined ? undefined : String(module.lead.areaMm2)}
         options={SIZES}
         disabled={!canEdit}
         onTake={(value) =>
@@ -194,7 +186,7 @@ function ModuleRow({
             put(
               target,
               'lead',
-              withFigure(target.lead, 'areaMm2', value === undefined ? undefined : Number(value), bank?.lead),
+              withFigure(target.lead, 'areaMm2', value === undefined ? undefined : Number(value)),
             ),
           )
         }
@@ -261,11 +253,7 @@ export function OneByOne({
               change(`Battery lead of inverter ${index + 1}`, (draft) => {
                 const target = unitIn(draft, stack.id, unit.id);
                 if (target !== undefined)
-                  put(
-                    target,
-                    'batteryLead',
-                    withFigure(target.batteryLead, 'lengthM', value, bank.inverterLead),
-                  );
+                  put(target, 'batteryLead', withFigure(target.batteryLead, 'lengthM', value));
               })
             }
           />

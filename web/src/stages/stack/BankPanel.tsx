@@ -89,7 +89,8 @@ export function BankPanel({ compiled }: { readonly compiled: CompiledStack }) {
   const [typed, setTyped] = useState('3000');
   const [chosenId, setChosenId] = useState<string>();
   const { stack } = compiled;
-  const typedW = Math.max(0, readNumber(typed) ?? 0);
+  const read = readNumber(typed);
+  const typedW = read !== undefined && read >= 0 ? read : undefined;
   const shared = useBankShare(compiled, load, typedW);
   const fixes = useMemo(() => sharingFixes(design, SAMPLE_TYPES, stack.id), [design, stack.id]);
   const bank = typeof stack.bank === 'object' ? stack.bank : undefined;
@@ -144,6 +145,7 @@ export function BankPanel({ compiled }: { readonly compiled: CompiledStack }) {
             onLead={focusLead}
           />
         )}
+        {shared.kind === 'no-load' && <p className="text-unknown">“{typed}” is not a load in W.</p>}
         {shared.kind === 'unknown' && (
           <p className="text-unknown">
             The current of each module is not known yet. Missing: {describePlaces(design, shared.missing)}.

@@ -12,18 +12,15 @@ export const JOINING_WORDS: Record<Joining, string> = {
 
 export type LeadField = 'lead' | 'groupLead' | 'barSegment' | 'inverterLead';
 
-/** Sets one figure of a lead. The other is not known until it is typed, so a lead that has only one of them is not written. */
+/** Sets one figure of a lead. The other stays as it is, not known until it is typed. */
 export function withFigure(
   lead: Conductor | undefined,
   key: keyof Conductor,
   value: number | undefined,
-  other: Conductor | undefined,
 ): Conductor | undefined {
-  const base = lead ?? other;
-  if (value === undefined) return undefined;
-  if (base !== undefined) return { ...base, [key]: value };
-  // The usual first guess, shown and to be checked: half a metre of 35 mm².
-  return { lengthM: 0.5, areaMm2: 35, [key]: value };
+  const next: Conductor = { ...lead };
+  put(next, key, value);
+  return Object.keys(next).length === 0 ? undefined : next;
 }
 
 export function bankIn(draft: Design, stackId: string): Bank | undefined {
@@ -37,18 +34,8 @@ export const moduleIn = (draft: Design, stackId: string, moduleId: string): Modu
 export const unitIn = (draft: Design, stackId: string, unitId: string): Unit | undefined =>
   stackIn(draft, stackId)?.units.find((one) => one.id === unitId);
 
-/** Where the inverters tap the bars, when the joining asks for it and nobody has said: side by side around the middle. */
+/** Where the inverters tap the bars is not known until somebody says it. */
 export function setJoining(draft: Design, stackId: string, joining: Joining | undefined): void {
-  const stack = stackIn(draft, stackId);
   const bank = bankIn(draft, stackId);
-  if (stack === undefined || bank === undefined) return;
-  put(bank, 'joining', joining);
-  if (joining === undefined || joining.startsWith('chain')) return;
-  const size = joining === 'groups-on-bar' ? (bank.groupSize ?? 2) : 1;
-  const places = Math.max(1, Math.ceil(bank.modules.length / size));
-  const first = Math.max(1, Math.round((places - stack.units.length) / 2) + 1);
-  stack.units.forEach((unit, index) => {
-    if (unit.barPlace === undefined || unit.barPlace > places)
-      unit.barPlace = Math.min(places, first + index);
-  });
+  if (bank !== undefined) put(bank, 'joining', joining);
 }

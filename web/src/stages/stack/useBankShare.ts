@@ -14,6 +14,8 @@ export type BankLoad = 'steady' | 'surge' | 'typed';
 
 export type Shared =
   | { readonly kind: 'none' }
+  /** What was typed is no load. */
+  | { readonly kind: 'no-load' }
   | { readonly kind: 'unknown'; readonly missing: readonly Path[] }
   | {
       readonly kind: 'known';
@@ -26,7 +28,7 @@ const missingOf = (...list: readonly Known<unknown>[]): Path[] =>
   list.flatMap((one) => (one.known ? [] : [...one.missing]));
 
 /** The bank of a stack solved at a load: the continuous one, the largest start, or one that a person types. */
-export function useBankShare(compiled: CompiledStack, load: BankLoad, typedW: number): Shared {
+export function useBankShare(compiled: CompiledStack, load: BankLoad, typedW: number | undefined): Shared {
   const { analysis } = useOpenJob();
   const { supply } = analysis.installation;
   return useMemo((): Shared => {
@@ -36,12 +38,18 @@ export function useBankShare(compiled: CompiledStack, load: BankLoad, typedW: nu
     if (!circuit.known || typeof circuit.value === 'string' || !type.known || !supply.known || !board.known)
       return { kind: 'unknown', missing: missingOf(circuit, type, supply, board) };
     const { continuous, largestStartW } = board.value;
-    if (load !== 'typed' && continuous.missing.length > 0)
-      return { kind: 'unknown', missing: continuous.missing };
+    const asked =
+      load === 'surge' ? [...continuous.missing, ...board.value.starts.missing] : continuous.missing;
+    if (load !== 'typed' && asked.length > 0) return { kind: 'unknown', missing: asked };
+    if (load === 'typed' && typedW === undefined) return { kind: 'no-load' };
     const lines = continuous.knownPart;
     const steadyW = lines.reduce((sum, line) => sum + line.re, 0);
     const loadW =
-      load === 'steady' ? steadyW : load === 'surge' ? Math.max(steadyW, largestStartW?.watts ?? 0) : typedW;
+      load === 'steady'
+        ? steadyW
+        : load === 'surge'
+          ? Math.max(steadyW, largestStartW?.watts ?? 0)
+          : (typedW ?? 0);
     const scaled = lines.map(({ re }) => ({
       re: steadyW > 0 ? (re * loadW) / steadyW : loadW / Math.max(1, lines.length),
       im: 0,
