@@ -31,7 +31,7 @@ function timedOnce(work) {
 function designOf(circuits) {
   const starts = ['steady', 'electronic', 'compressor', 'deep-pump', 'split-phase-motor', 'star-delta'];
   return {
-    format: 3,
+    format: 4,
     name: `${circuits} circuits`,
     site: {
       supply: 'three-phase',
@@ -90,6 +90,7 @@ function designOf(circuits) {
       { id: 'g1', name: 'Set', typeId: 'diesel-20k-3ph', connection: 'generator-port', stackId: 's' },
     ],
     arrays: [],
+    controllers: [],
     startCases: [],
     meters: [],
     delivery: [],

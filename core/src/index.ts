@@ -3,23 +3,18 @@ export { advise, ADVICE_KINDS, type AskedAdvice } from './advise/advise.ts';
 export { type BalanceProblem, type BalanceResult, type Progress } from './advise/balance/problem.ts';
 export { balanceSearch } from './advise/balance/search.ts';
 export { figuresOf } from './advise/figures.ts';
-export { importanceOf } from './advise/importance.ts';
+export { importanceOf } from './compile/importance.ts';
 export type { Advice, AdviceKind, Figures, Proposal, ProposalPart } from './advise/proposal.ts';
 export { type CompareGroup, type CompareRow, compareVariants } from './advise/compare.ts';
 export { type SharingFix, sharingFixes } from './advise/sharing.ts';
 export { adviseScope, type Scope, scopeOf } from './advise/scope.ts';
 export { ITEM_LIBRARY, type LibraryGroup } from './catalogue/items.ts';
 export { SAMPLE_TYPES } from './catalogue/samples.ts';
-export type {
-  Arrangement,
-  AutotransformerType,
-  BatteryType,
-  EquipmentKind,
-  EquipmentType,
-  GeneratorType,
-  InverterType,
-} from './catalogue/schema.ts';
-export { arrangement as arrangementSchema, isUnitPerLine } from './catalogue/schema.ts';
+export type { Arrangement, InverterType } from './catalogue/inverterType.ts';
+export type { AutotransformerType, GeneratorType } from './catalogue/sourceTypes.ts';
+export type { BatteryType } from './catalogue/batteryType.ts';
+export type { EquipmentKind, EquipmentType } from './catalogue/schema.ts';
+export { arrangement as arrangementSchema, isUnitPerLine } from './catalogue/inverterType.ts';
 export { CHECKS, checkById } from './checks/registry.ts';
 export type { Check, Family } from './checks/check.ts';
 export {
@@ -47,6 +42,18 @@ export { factorFinder, startSource, type StartSource, stepsOfStart } from './com
 export { coldPickup, seeLine, staggeredPickup, type SurgeStep } from './compile/surges.ts';
 export { type BankCircuit, bankCircuit, type CircuitModule, restingV } from './compile/bankCircuit.ts';
 export { type BankShare, type ModuleShare, shareBank } from './compile/bankShare.ts';
+export { type AcGroup, type AcPart, acShare } from './compile/acShare.ts';
+export { type BankLimit, type BankLimitKey } from './compile/bankLimits.ts';
+export { type Drift, driftOf, type DriftPoint, SETTLED_WITHIN } from './compile/drift.ts';
+export { generatorLines } from './compile/generatorLines.ts';
+export { type LoadStage, loadStages } from './compile/loadStages.ts';
+export { parallelBus } from './compile/parallelBus.ts';
+export { seriesOrder, type SeriesLink, seriesWindow } from './compile/seriesStack.ts';
+export { type StringVolts, stringVolts } from './compile/strings.ts';
+export { unitLines } from './compile/capability.ts';
+export { type BankLimitColumn, bankLimitTable } from './checks/support/bankLimitTable.ts';
+export { holdV, type JoinStep, joinSteps } from './schedules/joinModules.ts';
+export { type BusPlan, planBus, planComms, plannedAddress } from './advise/wiring.ts';
 export { type FuelUse, fuelUse } from './compile/fuel.ts';
 export { unitPowersW } from './compile/unitPower.ts';
 export { LEAD_SIZES_MM2, leadOhm } from './codes/leads.ts';
@@ -71,9 +78,6 @@ export { SUPPLY_LINES } from './design/references.ts';
 export {
   type Bank,
   type Circuit,
-  type Conductor,
-  type Joining,
-  joining as joiningSchema,
   type Module,
   type Design,
   designSchema,
@@ -87,6 +91,7 @@ export {
   type PartitionKind,
   partitionKind as partitionKindSchema,
   type PvArray,
+  type SiteController,
   type Site,
   type Stack,
   type StartCase,
@@ -95,6 +100,12 @@ export {
   type SupplyKind,
   type Unit,
 } from './design/schema.ts';
+export {
+  type BankComms,
+  type Conductor,
+  type Joining,
+  joining as joiningSchema,
+} from './design/stackSchema.ts';
 export { type Complex, magnitude } from './network/complex.ts';
 export { generateProcedure, procedureFor } from './procedure/generate.ts';
 export { judgeReading, judgeStep, type Verdict } from './procedure/judge.ts';

@@ -1,5 +1,7 @@
 import { analyse } from '../analyse.ts';
 import type { EquipmentType } from '../catalogue/schema.ts';
+import { linesMadeBy } from '../compile/capability.ts';
+import { generatorLines } from '../compile/generatorLines.ts';
 import type { CompiledGenerator, CompiledStack, Installation } from '../compile/installation.ts';
 import { all } from '../design/known.ts';
 import { diff } from '../design/edits.ts';
@@ -33,8 +35,10 @@ function largestChargeW(
     return `${generator.name}: the load is not known in full, so no setting can be worked out.`;
   const limitVa =
     (given.value.deratedVa / given.value.type.lines) * installation.defaults.generatorLoading.value;
-  const made = inverter.nativeLines === 1 ? 1 : capability.unitsOnLine.length;
-  const perUnit = supply.lines.slice(0, given.value.type.lines).map((_, line) => {
+  const made = linesMadeBy(compiled.stack.arrangement ?? 'one-unit', inverter, supply.lines.length);
+  const reached = generatorLines(generator, given.value.type, supply);
+  if (!reached.known) return `${generator.name}: say which line it supplies.`;
+  const perUnit = reached.value.map((line) => {
     const { re, im } = board.continuous.knownPart[line] ?? ZERO;
     const units = capability.unitsOnLine[line] ?? 0;
     if (units === 0) return Infinity;

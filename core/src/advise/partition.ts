@@ -10,7 +10,7 @@ import type { Circuit, Design, Partition } from '../design/schema.ts';
 import { counted } from '../words/quantity.ts';
 import type { Progress } from './balance/problem.ts';
 import { figuresOf } from './figures.ts';
-import { importanceOf, RANK } from './importance.ts';
+import { importanceOf, RANK } from '../compile/importance.ts';
 import { circuitPart, makeProposal } from './makeProposal.ts';
 import type { Advice, ProposalPart } from './proposal.ts';
 import { withDelays } from './stagger.ts';

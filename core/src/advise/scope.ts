@@ -4,7 +4,7 @@ import type { Circuit, Design, Partition } from '../design/schema.ts';
 import { counted } from '../words/quantity.ts';
 import { figuresOf } from './figures.ts';
 import { circuitPart, makeProposal } from './makeProposal.ts';
-import { importanceOf } from './importance.ts';
+import { importanceOf } from '../compile/importance.ts';
 import type { Advice } from './proposal.ts';
 
 export type Scope = 'whole' | 'partial';

@@ -3,7 +3,8 @@ import { bankSharing } from '../checks/bankSharing.ts';
 import { LEAD_SIZES_MM2 } from '../codes/leads.ts';
 import { compile } from '../compile/installation.ts';
 import { diff, type Edit } from '../design/edits.ts';
-import type { Bank, Conductor, Design, Stack } from '../design/schema.ts';
+import type { Bank, Design, Stack } from '../design/schema.ts';
+import type { Conductor } from '../design/stackSchema.ts';
 import { formatNumber } from '../words/quantity.ts';
 
 /** A change to how a bank is joined, with how far its modules are from the mean before and after. */

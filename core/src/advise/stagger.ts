@@ -1,5 +1,6 @@
 import { analyse } from '../analyse.ts';
-import type { InverterType, EquipmentType } from '../catalogue/schema.ts';
+import type { InverterType } from '../catalogue/inverterType.ts';
+import type { EquipmentType } from '../catalogue/schema.ts';
 import { type Board, compileBoard } from '../compile/board.ts';
 import type { Capability } from '../compile/capability.ts';
 import { compile, type CompiledStack, type Installation } from '../compile/installation.ts';
@@ -10,7 +11,7 @@ import type { SurgeStep } from '../compile/surges.ts';
 import { counted, formatNumber, formatQuantity } from '../words/quantity.ts';
 import { figuresOf } from './figures.ts';
 import { circuitPart, makeProposal } from './makeProposal.ts';
-import { importanceOf } from './importance.ts';
+import { importanceOf } from '../compile/importance.ts';
 import type { Advice, Proposal } from './proposal.ts';
 
 /** Delays are proposed in steps that a timer relay can be set to and an ear can tell apart. */

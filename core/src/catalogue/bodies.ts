@@ -1,4 +1,4 @@
-import type { Body } from './schema.ts';
+import type { Body } from './common.ts';
 
 /** Rows of hole centres, from the lower left corner: the same distances along each row. */
 function rows(xsM: readonly number[], ysM: readonly number[], diameterMm: number): Body['drilling'] {

@@ -1,3 +1,4 @@
+import { lowestV } from './support/bankDemand.ts';
 import type { Check } from './check.ts';
 import { dischargeCurrent } from './support/dischargeCurrent.ts';
 
@@ -19,6 +20,6 @@ export const bankCurrentMinimum: Check = {
   run: (context) =>
     dischargeCurrent(bankCurrentMinimum.id, context, {
       meaning: 'lowest voltage at which the set runs',
-      voltage: ({ type }, bank) => Math.max(bank.minV, type.batteryWindowV.min, type.lowVoltageTripV),
+      voltage: lowestV,
     }),
 };

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import { shareBank } from '../compile/bankShare.ts';
 import { compile } from '../compile/installation.ts';
-import type { Joining } from '../design/schema.ts';
+import type { Joining } from '../design/stackSchema.ts';
 import type { Design } from '../design/schema.ts';
 import { checkTable } from '../testkit/checkTable.ts';
 import { bank1, baseDesign, forget, stack1 } from '../testkit/designs.ts';

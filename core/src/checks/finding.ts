@@ -4,7 +4,8 @@ import type { Path } from '../design/problem.ts';
 export type State = 'over' | 'tight' | 'within' | 'unknown';
 
 export interface Subject {
-  readonly kind: 'design' | 'stack' | 'line' | 'bank' | 'generator' | 'service' | 'place';
+  readonly kind:
+    'design' | 'stack' | 'line' | 'bank' | 'generator' | 'array' | 'controller' | 'service' | 'place';
   readonly id: string;
   readonly label: string;
 }

@@ -1,4 +1,4 @@
-import { type Arrangement, isUnitPerLine } from '../catalogue/schema.ts';
+import { type Arrangement, isUnitPerLine } from '../catalogue/inverterType.ts';
 import { all, field } from '../design/known.ts';
 import type { SupplyKind } from '../design/schema.ts';
 import { type Check, NO_WORKING } from './check.ts';
@@ -14,10 +14,27 @@ const SERVES: Record<Arrangement, readonly SupplyKind[]> = {
   'three-phase-native': ['three-phase'],
   'three-phase-from-single': ['three-phase'],
   'split-phase-from-single': ['split-phase'],
+  'three-phase-ring': ['three-phase'],
+  'ac-coupled-storage': ['single-phase', 'three-phase'],
+  'dc-side-box': ['single-phase', 'split-phase', 'three-phase'],
 };
 
 /** How far the output of a type may be from the line voltage and still be meant for it: 230 V gear on 220 to 240 V. */
 const VOLTAGE_FIT = 0.1;
+
+/** Arrangements of one unit by itself; several of them are several stacks. */
+const STANDS_ALONE: readonly Arrangement[] = ['one-unit', 'ac-coupled-storage', 'dc-side-box'];
+
+const judged = (reasons: readonly string[]) => ({
+  value: reasons.length,
+  limit: 0,
+  graded: false,
+  data: { reason: reasons.join('; ') },
+  working: () => ({
+    ...NO_WORKING,
+    source: 'Arrangements the inverter type allows, and the supplies each one makes.',
+  }),
+});
 
 /** Whether the arrangement is one the type allows, fits the supply, and has a number of units that makes sense. */
 export const stackArrangement: Check = {
@@ -51,27 +68,21 @@ export const stackArrangement: Check = {
           reasons.push(`${type.name} does not allow this arrangement`);
         if (!SERVES[arrangement].includes(supply))
           reasons.push(`this arrangement does not make a ${supply} output`);
-        if (arrangement === 'one-unit' && stack.units.length !== 1)
+        if (STANDS_ALONE.includes(arrangement) && stack.units.length !== 1)
           reasons.push(`one unit is meant, but ${stack.units.length} are listed`);
-        const least = arrangement === 'three-phase-from-single' ? 3 : 2;
+        if (arrangement === 'three-phase-ring' && stack.units.length % 3 !== 0)
+          reasons.push(`a ring is closed by threes, but ${stack.units.length} units are listed`);
+        const least = arrangement === 'split-phase-from-single' ? 2 : 3;
         if (isUnitPerLine(arrangement) && stack.units.length < least)
           reasons.push(
             `${least === 3 ? 'three lines need at least three' : 'two lines need at least two'} units, but ${stack.units.length} are listed`,
           );
+        if (arrangement === 'dc-side-box') return judged(reasons);
         const madeV = type.nativeLines === 2 ? type.outputV / 2 : type.outputV;
         if (Math.abs(madeV - lineVoltageV) > VOLTAGE_FIT * lineVoltageV) {
           reasons.push(`the type makes ${madeV} V line to neutral and the site has ${lineVoltageV} V`);
         }
-        return {
-          value: reasons.length,
-          limit: 0,
-          graded: false,
-          data: { reason: reasons.join('; ') },
-          working: () => ({
-            ...NO_WORKING,
-            source: 'Arrangements the inverter type allows, and the supplies each one makes.',
-          }),
-        };
+        return judged(reasons);
       },
     );
   },

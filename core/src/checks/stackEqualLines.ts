@@ -1,4 +1,4 @@
-import { isUnitPerLine } from '../catalogue/schema.ts';
+import { isUnitPerLine } from '../catalogue/inverterType.ts';
 import { all, field } from '../design/known.ts';
 import { type Check, NO_WORKING } from './check.ts';
 import { eachKnown } from './support/plain.ts';

@@ -29,6 +29,11 @@ export const DEFAULTS = {
     unit: '',
     meaning: 'Largest spread of the resistance of inverter battery leads.',
   },
+  acLeadSpread: {
+    value: 0.1,
+    unit: '',
+    meaning: 'Spread of the AC leads of paralleled units, in resistance, before it is called tight.',
+  },
   jointMilliohm: { value: 0.1, unit: 'mΩ', meaning: 'One bolted lug.' },
   breakerMilliohm: { value: 0.3, unit: 'mΩ', meaning: 'The battery breaker or fuse of an inverter.' },
   leadC: { value: 50, unit: '°C', meaning: 'Temperature of battery leads and bars in use.' },
@@ -41,6 +46,11 @@ export const DEFAULTS = {
     value: 0.3,
     unit: '',
     meaning: 'Third-harmonic current of electronic loads, as a share of their fundamental.',
+  },
+  pvCurrentFactor: {
+    value: 1.25,
+    unit: '',
+    meaning: 'Short-circuit current of PV strings in strong sun, over that at 1000 W/m².',
   },
   generatorLoading: {
     value: 0.8,

@@ -1,11 +1,20 @@
-import type { BatteryType } from '../catalogue/schema.ts';
-import { barOhm, leadOhm } from '../codes/leads.ts';
-import type { DefaultKey, ResolvedDefault } from '../codes/defaults.ts';
+import type { BatteryType } from '../catalogue/batteryType.ts';
+import type { ProtectiveDeviceType } from '../catalogue/partTypes.ts';
 import { all, field, type Known, known, unknownAt } from '../design/known.ts';
-import type { Path } from '../design/problem.ts';
-import type { Bank, Conductor, Joining, Module, Stack, Unit } from '../design/schema.ts';
+import type { Module, Unit } from '../design/schema.ts';
+import type { Joining } from '../design/stackSchema.ts';
 import type { Resistor, ResistiveNetwork, Source } from '../network/resistive.ts';
 import type { FindType } from './bank.ts';
+import {
+  type LeadInputs,
+  leadOf,
+  linkLength,
+  placed,
+  poleOhm,
+  segmentOhm,
+  toBankLength,
+  toBarLength,
+} from './bankLeads.ts';
 
 /** A module as a source in the network. */
 export interface CircuitModule {
@@ -36,60 +45,14 @@ export interface BankCircuit {
   readonly taps: readonly CircuitTap[];
 }
 
-interface Inputs {
-  readonly stack: Stack;
-  readonly bank: Bank;
-  readonly defaults: Record<DefaultKey, ResolvedDefault>;
+interface Inputs extends LeadInputs {
   readonly findType: FindType;
+  /** The device of the bank, where one is named. */
+  readonly breaker: Known<ProtectiveDeviceType>;
 }
 
 const MILLI = 1e-3;
-
-/** Lugs at both ends of one pole of a lead. */
-const LUGS = 2;
 const POLES = 2;
-
-/** A lead with the places its two figures were typed in. */
-interface PlacedLead {
-  readonly lengthM: Known<number>;
-  readonly areaMm2: Known<number>;
-  readonly areaPath: Path;
-}
-
-const placed = (lead: Conductor, path: readonly string[]): PlacedLead => ({
-  lengthM: field(lead.lengthM, ...path, 'lengthM'),
-  areaMm2: field(lead.areaMm2, ...path, 'areaMm2'),
-  areaPath: [...path, 'areaMm2'],
-});
-
-/** One pole of a lead with its two lugs, ohm. */
-function poleOhm({ defaults }: Inputs, { lengthM, areaMm2, areaPath }: PlacedLead): Known<number> {
-  const given = all({ lengthM, areaMm2 });
-  if (!given.known) return given;
-  const ohm = leadOhm(given.value.lengthM, given.value.areaMm2, defaults.leadC.value);
-  if (ohm === 'not tabulated') return unknownAt(areaPath);
-  return known(ohm + LUGS * defaults.jointMilliohm.value * MILLI);
-}
-
-/** An own lead differs from the shared one in what it states, and is like it in the rest. */
-function leadOf(
-  inputs: Inputs,
-  own: Conductor | undefined,
-  ownPath: readonly string[],
-  shared: Conductor | undefined,
-  sharedPath: readonly string[],
-): Known<number> {
-  if (own === undefined)
-    return shared === undefined ? unknownAt(sharedPath) : poleOhm(inputs, placed(shared, sharedPath));
-  const differs = placed(own, ownPath);
-  const like = placed(shared ?? {}, shared === undefined ? ownPath : sharedPath);
-  const ownArea = own.areaMm2 !== undefined;
-  return poleOhm(inputs, {
-    lengthM: own.lengthM === undefined ? like.lengthM : differs.lengthM,
-    areaMm2: ownArea ? differs.areaMm2 : like.areaMm2,
-    areaPath: ownArea ? differs.areaPath : like.areaPath,
-  });
-}
 
 /** Resting voltage of a module at a state of charge, straight between the points of its type. */
 export function restingV(type: BatteryType, soc: number): number | undefined {
@@ -230,38 +193,38 @@ function layGroups(
 }
 
 function lay(inputs: Inputs, joining: Joining, cells: readonly Cell[]): Known<Laid> {
-  const { stack, bank, defaults } = inputs;
+  const { stack, bank } = inputs;
   const path = ['stacks', stack.id, 'bank'];
+  const isBars = joining === 'bars-equal' || joining === 'bars-given';
   const leads = every(
-    cells.map(({ module }) =>
-      joining === 'bars-given' && module.lead === undefined
-        ? unknownAt([...path, 'modules', module.id, 'lead'])
-        : leadOf(inputs, module.lead, [...path, 'modules', module.id, 'lead'], bank.lead, [...path, 'lead']),
-    ),
+    cells.map(({ module }, index) => {
+      const next = cells[index + 1];
+      const wallM = isBars
+        ? toBarLength(inputs, module)
+        : next === undefined
+          ? undefined
+          : linkLength(inputs, module, next.module);
+      const ownPath = [...path, 'modules', module.id, 'lead'];
+      return joining === 'bars-given' && module.lead === undefined && wallM === undefined
+        ? unknownAt(ownPath)
+        : leadOf(inputs, module.lead, ownPath, bank.lead, [...path, 'lead'], wallM);
+    }),
   );
   // The lead of a module in a chain is the one that leads on to the next: the last has none.
   const links = cells.length === 1 && joining.startsWith('chain') ? known([]) : leads;
-  const segment = (): Known<number> => {
-    if (bank.barSegment === undefined) return unknownAt([...path, 'barSegment']);
-    const { lengthM, areaMm2 } = placed(bank.barSegment, [...path, 'barSegment']);
-    const given = all({ lengthM, areaMm2 });
-    return given.known
-      ? known(barOhm(given.value.lengthM, given.value.areaMm2, defaults.leadC.value))
-      : given;
-  };
   switch (joining) {
     case 'chain-same-end':
     case 'chain-diagonal':
       return links.known ? known(layChain(cells, links.value, 0)) : links;
     case 'bars-equal':
     case 'bars-given': {
-      const given = all({ leads, segmentOhm: segment() });
+      const given = all({ leads, segmentOhm: segmentOhm(inputs) });
       return given.known ? known(layBars(cells, given.value.leads, given.value.segmentOhm)) : given;
     }
     case 'groups-on-bar': {
       const given = all({
         leads,
-        segmentOhm: segment(),
+        segmentOhm: segmentOhm(inputs),
         groupSize: field(bank.groupSize, ...path, 'groupSize'),
         groupOhm:
           bank.groupLead === undefined
@@ -269,21 +232,29 @@ function lay(inputs: Inputs, joining: Joining, cells: readonly Cell[]): Known<La
             : poleOhm(inputs, placed(bank.groupLead, [...path, 'groupLead'])),
       });
       if (!given.known) return given;
-      const { groupSize, groupOhm, segmentOhm } = given.value;
-      return known(layGroups(cells, groupSize, given.value.leads, groupOhm, segmentOhm));
+      const { groupSize, groupOhm } = given.value;
+      return known(layGroups(cells, groupSize, given.value.leads, groupOhm, given.value.segmentOhm));
     }
   }
 }
 
+/** With one inverter the bank's device lies in its leads; with several each has one of its own, taken as planned. */
+const breakerMilliohm = ({ stack, breaker, defaults }: Inputs): number =>
+  (stack.units.length === 1 && breaker.known ? breaker.value.milliohm : undefined) ??
+  defaults.breakerMilliohm.value;
+
 function tapOf(inputs: Inputs, joining: Joining, laid: Laid, unit: Unit): Known<CircuitTap> {
-  const { stack, bank, defaults } = inputs;
+  const { stack, bank } = inputs;
   const path = ['stacks', stack.id];
   const unitPath = [...path, 'units', unit.id];
-  const lead = leadOf(inputs, unit.batteryLead, [...unitPath, 'batteryLead'], bank.inverterLead, [
-    ...path,
-    'bank',
-    'inverterLead',
-  ]);
+  const lead = leadOf(
+    inputs,
+    unit.batteryLead,
+    [...unitPath, 'batteryLead'],
+    bank.inverterLead,
+    [...path, 'bank', 'inverterLead'],
+    toBankLength(inputs, unit),
+  );
   const isChain = joining === 'chain-same-end' || joining === 'chain-diagonal';
   const place =
     isChain || laid.places.length === 1 ? known(1) : field(unit.barPlace, ...unitPath, 'barPlace');
@@ -296,7 +267,7 @@ function tapOf(inputs: Inputs, joining: Joining, laid: Laid, unit: Unit): Known<
     unitId: unit.id,
     plus: at.plus,
     minus: end.minus,
-    leadOhm: POLES * given.value.lead + defaults.breakerMilliohm.value * MILLI,
+    leadOhm: POLES * given.value.lead + breakerMilliohm(inputs) * MILLI,
   });
 }
 

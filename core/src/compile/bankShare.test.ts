@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
-import type { Bank, Design, Joining } from '../design/schema.ts';
+import type { Bank, Design } from '../design/schema.ts';
+import type { Joining } from '../design/stackSchema.ts';
 import { bank1, baseDesign, stack1 } from '../testkit/designs.ts';
 import { type BankShare, shareBank } from './bankShare.ts';
 import { compile } from './installation.ts';

@@ -1,4 +1,4 @@
-import { type Arrangement, type InverterType, isUnitPerLine } from '../catalogue/schema.ts';
+import { type Arrangement, type InverterType, isUnitPerLine } from '../catalogue/inverterType.ts';
 import { all, field, type Known, known, unknownAt } from '../design/known.ts';
 import type { Path } from '../design/problem.ts';
 import type { Site, Stack } from '../design/schema.ts';
@@ -30,26 +30,46 @@ export interface CapabilityInputs {
   readonly sharingTolerance: number;
 }
 
-/** Which line each single-phase unit feeds; places that are missing where the supply leaves a choice. */
-function unitLines(stack: Stack, supply: Supply): Known<ReadonlyMap<string, number>> {
+/**
+ * The lines that each unit feeds, as their numbers. In a ring a unit's second terminal is joined to the first of the next, so it
+ * feeds its own line and the one after. Names the places that are missing where the supply leaves a choice.
+ */
+export function unitLines(
+  stack: Stack,
+  arrangement: Arrangement,
+  supply: Supply,
+): Known<ReadonlyMap<string, readonly number[]>> {
   const missing: Path[] = [];
-  const lines = new Map<string, number>();
+  const lines = new Map<string, readonly number[]>();
+  const every = supply.lines.map((_, index) => index);
   for (const unit of stack.units) {
-    if (unit.line !== undefined) lines.set(unit.id, supply.lines.indexOf(unit.line));
-    else if (supply.lines.length === 1) lines.set(unit.id, 0);
+    const at = unit.line === undefined ? undefined : supply.lines.indexOf(unit.line);
+    if (!isPerLine(arrangement)) lines.set(unit.id, every);
+    else if (at !== undefined)
+      lines.set(unit.id, arrangement === 'three-phase-ring' ? [at, (at + 1) % every.length] : [at]);
+    else if (every.length === 1) lines.set(unit.id, every);
     else missing.push(['stacks', stack.id, 'units', unit.id, 'line']);
   }
   return missing.length > 0 ? unknownAt(...missing) : known(lines);
 }
 
+/** Arrangements in which a unit feeds some of the lines only. */
 const isPerLine = (arrangement: Arrangement): boolean =>
-  arrangement === 'one-unit' || arrangement === 'parallel-single-phase' || isUnitPerLine(arrangement);
+  arrangement === 'one-unit' ||
+  arrangement === 'parallel-single-phase' ||
+  arrangement === 'ac-coupled-storage' ||
+  isUnitPerLine(arrangement);
+
+/** What makes no AC of its own in island: it may move energy on grid, and backs up nothing by itself. */
+export const feedsNothing = (arrangement: Arrangement, type: InverterType): boolean =>
+  arrangement === 'dc-side-box' || type.backupOutlet === 'none';
 
 /**
  * Over how many lines one unit spreads its rating. Where type, arrangement and supply do not fit each other (which is a
  * finding of its own), the larger number stands, so that no line is credited with more than a unit can give it.
  */
 export function linesMadeBy(arrangement: Arrangement, type: InverterType, supplyLines: number): number {
+  if (arrangement === 'three-phase-ring') return Math.max(2, type.nativeLines);
   return isPerLine(arrangement) ? type.nativeLines : Math.max(type.nativeLines, supplyLines);
 }
 
@@ -59,25 +79,22 @@ function countOnLines(
   supply: Supply,
   lostUnitId: string | undefined,
 ): Known<number[]> {
-  const present = stack.units.filter((unit) => unit.id !== lostUnitId);
-  if (!isPerLine(arrangement)) return known(supply.lines.map(() => present.length));
-  const lines = unitLines(stack, supply);
+  const lines = unitLines(stack, arrangement, supply);
   if (!lines.known) return lines;
-  const whole = supply.lines.map(
-    (_, line) => stack.units.filter((unit) => lines.value.get(unit.id) === line).length,
-  );
-  const counts = supply.lines.map(
-    (_, line) => present.filter((unit) => lines.value.get(unit.id) === line).length,
-  );
+  const count = (units: Stack['units'], line: number): number =>
+    units.filter((unit) => lines.value.get(unit.id)?.includes(line)).length;
+  const present = stack.units.filter((unit) => unit.id !== lostUnitId);
+  const whole = supply.lines.map((_, line) => count(stack.units, line));
   // A set that makes its lines from unequal counts is governed by its weakest line.
   const weakest = isUnitPerLine(arrangement) ? Math.min(...whole) : Infinity;
-  return known(counts.map((count) => Math.min(count, weakest)));
+  return known(supply.lines.map((_, line) => Math.min(count(present, line), weakest)));
 }
 
 /**
  * Usable capacity per line: S_line = n · S_unit · derate(T) / (1 + ε), with ε = 0 for one unit.
  * A split-phase set behind an autotransformer carries on one line at most half its total plus half of what the
- * transformer's neutral can shift: S_line = S_total / 2 + V · I_neutral / 2.
+ * transformer's neutral can shift: S_line = S_total / 2 + V · I_neutral / 2. In a ring each line is fed by one half of each of the
+ * units that meet in it, so n is counted in halves.
  */
 export function capability(inputs: CapabilityInputs, lostUnitId?: string): Known<Capability> {
   const { site, stack } = inputs;
@@ -92,14 +109,12 @@ export function capability(inputs: CapabilityInputs, lostUnitId?: string): Known
   const counts = countOnLines(stack, arrangement, supply, lostUnitId);
   if (!counts.known) return counts;
   const stopped = lostUnitId !== undefined && (type.lostUnit === 'set-stops' || stack.units.length === 1);
-  const unitsOnLine = stopped ? counts.value.map(() => 0) : counts.value;
+  const unitsOnLine = stopped || feedsNothing(arrangement, type) ? counts.value.map(() => 0) : counts.value;
   const derating = deratingFactor(type.derating, given.value.hottestC);
-  const perLine = isPerLine(arrangement);
-  const unitCount = stopped
-    ? 0
-    : perLine
-      ? unitsOnLine.reduce((sum, n) => sum + n, 0)
-      : (unitsOnLine[0] ?? 0);
+  const sum = (list: readonly number[]): number => list.reduce((total, one) => total + one, 0);
+  const linesOfUnit =
+    arrangement === 'three-phase-ring' ? 2 : isPerLine(arrangement) ? 1 : supply.lines.length;
+  const unitCount = stopped ? 0 : sum(unitsOnLine) / linesOfUnit;
   const sharing = unitsOnLine.some((n) => n > 1) ? inputs.sharingTolerance : 0;
   const linesMade = linesMadeBy(arrangement, type, supply.lines.length);
   const lineShare = (rated: number): number[] =>
@@ -108,7 +123,6 @@ export function capability(inputs: CapabilityInputs, lostUnitId?: string): Known
     );
   const perLineVa = lineShare(type.ratedVa);
   const perLineW = lineShare(type.ratedW);
-  const sum = (list: readonly number[]): number => list.reduce((total, one) => total + one, 0);
   const whole = {
     unitsOnLine,
     totalVa: sum(perLineVa),

@@ -1,16 +1,26 @@
+import type { BatteryType } from '../catalogue/batteryType.ts';
+import type { CombinerBarType, ControllerType, ProtectiveDeviceType } from '../catalogue/partTypes.ts';
 import type {
   AutotransformerType,
-  BatteryType,
-  EquipmentKind,
-  EquipmentType,
   GeneratorType,
-  InverterType,
-} from '../catalogue/schema.ts';
+  PvModuleType,
+  TransferDeviceType,
+} from '../catalogue/sourceTypes.ts';
+import type { EquipmentKind, EquipmentType, TypeOf } from '../catalogue/schema.ts';
+import type { InverterType } from '../catalogue/inverterType.ts';
 import { type DefaultKey, type ResolvedDefault, resolveDefaults } from '../codes/defaults.ts';
 import { field, type Known, known, mapKnown, unknownAt } from '../design/known.ts';
-import type { Circuit, Design, Generator, Partition, Stack } from '../design/schema.ts';
+import type {
+  Circuit,
+  Design,
+  Generator,
+  Partition,
+  PvArray,
+  SiteController,
+  Stack,
+} from '../design/schema.ts';
 import { generatorFactor } from '../network/derating.ts';
-import { type CompiledBank, compileBank } from './bank.ts';
+import { bankTypes, type CompiledBank, compileBank } from './bank.ts';
 import { type BankCircuit, bankCircuit } from './bankCircuit.ts';
 import { type Board, compileBoard } from './board.ts';
 import { type Capability, capability } from './capability.ts';
@@ -39,7 +49,14 @@ export interface CompiledStack {
   readonly bank: Known<CompiledBank | 'none'>;
   /** The bank as a network of resistances; made when somebody asks. */
   readonly bankCircuit: () => Known<BankCircuit | 'one string' | 'none'>;
+  /** The types of the fitted modules, each once. */
+  readonly bankTypes: () => Known<readonly BatteryType[]>;
   readonly autotransformer: Known<AutotransformerType | 'none'>;
+  readonly transferDevice: Known<TransferDeviceType | 'none'>;
+  /** The device of the battery, where one is named; its rating may be typed without one. */
+  readonly breaker: Known<ProtectiveDeviceType>;
+  readonly breakerA: Known<number>;
+  readonly bar: Known<CombinerBarType | 'none'>;
   /** What it can carry, with all units or with one lost. */
   readonly capabilityWithout: (lostUnitId: string | undefined) => Known<Capability>;
 }
@@ -48,6 +65,16 @@ export interface CompiledGenerator {
   readonly generator: Generator;
   readonly type: Known<GeneratorType>;
   readonly deratedVa: Known<number>;
+}
+
+export interface CompiledArray {
+  readonly array: PvArray;
+  readonly moduleType: Known<PvModuleType>;
+}
+
+export interface CompiledController {
+  readonly controller: SiteController;
+  readonly type: Known<ControllerType>;
 }
 
 /** What follows from a design: explicit, and the only thing that checks, procedures and drawings read. */
@@ -59,19 +86,14 @@ export interface Installation {
   readonly modes: readonly Mode[];
   readonly stacks: readonly CompiledStack[];
   readonly generators: readonly CompiledGenerator[];
+  readonly arrays: readonly CompiledArray[];
+  readonly controllers: readonly CompiledController[];
   /** Everything the service feeds on grid. */
   readonly wholeBuilding: Known<Board>;
   readonly undecidedCircuits: readonly Circuit[];
   /** What hangs on the wall, with sizes and clearances. */
   readonly wall: readonly OnWall[];
   readonly routes: readonly RouteLength[];
-}
-
-interface TypeOf {
-  inverter: InverterType;
-  battery: BatteryType;
-  generator: GeneratorType;
-  autotransformer: AutotransformerType;
 }
 
 /** Finds a type of one kind: the copy in the document first, so that a job stays as it was, then the catalogue. */
@@ -82,9 +104,9 @@ function typeFinder(design: Design, catalogue: readonly EquipmentType[]) {
     kind: K,
     id: string | undefined,
     path: readonly string[],
-  ): Known<TypeOf[K]> => {
+  ): Known<TypeOf<K>> => {
     const found = id === undefined ? undefined : byId.get(id);
-    return found?.kind === kind ? known(found as TypeOf[K]) : unknownAt(path);
+    return found?.kind === kind ? known(found as TypeOf<K>) : unknownAt(path);
   };
 }
 
@@ -104,11 +126,33 @@ function lazy<T>(make: () => T): () => T {
   return () => (made ??= { value: make() }).value;
 }
 
+/** What stands between the modules and the inverters: device and bar. */
+function batteryParts(
+  { id, bank }: Stack,
+  find: ReturnType<typeof typeFinder>,
+): Pick<CompiledStack, 'breaker' | 'breakerA' | 'bar'> {
+  const path = ['stacks', id, 'bank'];
+  const stated = typeof bank === 'object' ? bank : undefined;
+  const breaker = find('protective-device', stated?.breakerTypeId, [...path, 'breakerTypeId']);
+  return {
+    breaker,
+    breakerA:
+      stated?.breakerTypeId === undefined
+        ? field(stated?.breakerA, ...path, 'breakerA')
+        : mapKnown(breaker, (device) => device.ratedA),
+    bar:
+      stated?.barTypeId === undefined
+        ? known('none')
+        : find('combiner-bar', stated.barTypeId, [...path, 'barTypeId']),
+  };
+}
+
 function compileStack(
   design: Design,
   stack: Stack,
   supply: Known<Supply>,
   defaults: Record<DefaultKey, ResolvedDefault>,
+  routes: readonly RouteLength[],
   find: ReturnType<typeof typeFinder>,
 ): CompiledStack {
   const type = find('inverter', stack.inverterTypeId, ['stacks', stack.id, 'inverterTypeId']);
@@ -116,6 +160,7 @@ function compileStack(
     stack.arrangement === 'split-phase-autotransformer'
       ? find('autotransformer', stack.autotransformerTypeId, ['stacks', stack.id, 'autotransformerTypeId'])
       : known('none');
+  const parts = batteryParts(stack, find);
   const own = design.partitions.filter((one) => one.stackId === stack.id);
   const partitions = own.filter(isCarriedInIsland);
   const boardOf = (fed: readonly Partition[]): Known<Board> =>
@@ -153,9 +198,28 @@ function compileStack(
       const { bank } = stack;
       if (bank === undefined) return unknownAt(['stacks', stack.id, 'bank']);
       if (bank === 'none') return known('none');
-      return bankCircuit({ stack, bank, defaults, findType: (id, path) => find('battery', id, path) });
+      return bankCircuit({
+        stack,
+        bank,
+        defaults,
+        routes,
+        mounted: design.place?.mounted ?? [],
+        findType: (id, path) => find('battery', id, path),
+        bar: parts.bar,
+        breaker: parts.breaker,
+      });
     }),
+    bankTypes: lazy(() =>
+      typeof stack.bank === 'object'
+        ? bankTypes(stack.bank, stack.id, (id, path) => find('battery', id, path))
+        : known([]),
+    ),
     autotransformer,
+    ...parts,
+    transferDevice:
+      stack.transferDeviceTypeId === undefined
+        ? known('none')
+        : find('transfer-device', stack.transferDeviceTypeId, ['stacks', stack.id, 'transferDeviceTypeId']),
     capabilityWithout: once((lostUnitId: string | undefined) =>
       capability({ site: design.site, supply, stack, type, neutralA, sharingTolerance }, lostUnitId),
     ),
@@ -193,6 +257,10 @@ export function compile(design: Design, catalogue: readonly EquipmentType[]): In
   const supply = compileSupply(design.site);
   const defaults = resolveDefaults(design.defaults);
   const wall = compileWall(design, catalogue);
+  const routes = routeLengths(design, wall, {
+    serviceLoopM: defaults.serviceLoopM.value,
+    slack: defaults.routeSlack.value,
+  });
   const decided = new Set(design.partitions.map((partition) => partition.id));
   return {
     design,
@@ -200,13 +268,18 @@ export function compile(design: Design, catalogue: readonly EquipmentType[]): In
     lineVoltageV: field(design.site.lineVoltageV, 'site', 'lineVoltageV'),
     defaults,
     modes: modesOf(design),
-    stacks: design.stacks.map((stack) => compileStack(design, stack, supply, defaults, find)),
+    stacks: design.stacks.map((stack) => compileStack(design, stack, supply, defaults, routes, find)),
     generators: design.generators.map((generator) => compileGenerator(design, generator, find)),
+    arrays: design.arrays.map((array) => ({
+      array,
+      moduleType: find('pv-module', array.moduleTypeId, ['arrays', array.id, 'moduleTypeId']),
+    })),
+    controllers: design.controllers.map((controller) => ({
+      controller,
+      type: find('controller', controller.typeId, ['controllers', controller.id, 'typeId']),
+    })),
     wall,
-    routes: routeLengths(design, wall, {
-      serviceLoopM: defaults.serviceLoopM.value,
-      slack: defaults.routeSlack.value,
-    }),
+    routes,
     wholeBuilding: mapKnown(supply, (value) =>
       compileBoard(design.circuits, value, {
         electronicThirdHarmonic: defaults.electronicThirdHarmonic.value,

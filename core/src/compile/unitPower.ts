@@ -1,11 +1,12 @@
-import { isUnitPerLine } from '../catalogue/schema.ts';
 import type { Complex } from '../network/complex.ts';
+import { isUnitPerLine } from '../catalogue/inverterType.ts';
+import { unitLines } from './capability.ts';
 import type { CompiledStack } from './installation.ts';
 import type { Supply } from './supply.ts';
 
 /**
- * DC power that each unit of a set takes from the battery, W, for a real power on each line: units that make one line share that
- * line; units that make several share all of it. P_dc = P_ac / η.
+ * DC power that each unit of a set takes from the battery, W, for a real power on each line: the units that meet in a line share
+ * that line (in a ring with one half each); units that make all lines share all of it. P_dc = P_ac / η.
  *
  * @param lostUnitId takes nothing; the others of its line take its part
  */
@@ -17,13 +18,18 @@ export function unitPowersW(
   lostUnitId?: string,
 ): number[] {
   const present = stack.units.filter((unit) => unit.id !== lostUnitId);
-  const perLine = isUnitPerLine(stack.arrangement);
   const total = lines.reduce((sum, line) => sum + line.re, 0);
+  const fed = isUnitPerLine(stack.arrangement)
+    ? unitLines(stack, stack.arrangement ?? 'one-unit', supply)
+    : undefined;
   return stack.units.map((unit) => {
     if (unit.id === lostUnitId) return 0;
-    if (!perLine || unit.line === undefined) return total / present.length / efficiency;
-    const alike = present.filter((other) => other.line === unit.line).length;
-    const watts = lines[supply.lines.indexOf(unit.line)]?.re ?? 0;
-    return watts / alike / efficiency;
+    if (fed === undefined || !fed.known) return total / present.length / efficiency;
+    const own = fed.value.get(unit.id) ?? [];
+    const watts = own.reduce((sum, line) => {
+      const alike = present.filter((other) => fed.value.get(other.id)?.includes(line)).length;
+      return sum + (lines[line]?.re ?? 0) / alike;
+    }, 0);
+    return watts / efficiency;
   });
 }

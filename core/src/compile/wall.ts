@@ -1,4 +1,5 @@
-import type { Body, EquipmentType } from '../catalogue/schema.ts';
+import type { Body } from '../catalogue/common.ts';
+import type { EquipmentType } from '../catalogue/schema.ts';
 import { field, type Known, known, unknownAt } from '../design/known.ts';
 import type { Path } from '../design/problem.ts';
 import type { Mounted, Obstacle } from '../design/place.ts';

@@ -22,6 +22,11 @@ export const MIGRATIONS: readonly Migration[] = [
     // Only optional fields came: how a bank is joined is not known until somebody says it.
     up: (document) => ({ ...document }),
   },
+  {
+    from: 3,
+    name: 'AddControllers',
+    up: (document) => ({ ...document, controllers: [] }),
+  },
 ];
 
 const stamped = z.looseObject({ format: z.number().int().positive() });

@@ -33,7 +33,8 @@ type Issue = z.core.$ZodIssue;
 
 function typeSentence(issue: Issue & { code: 'invalid_type' }): string {
   const input: unknown = issue.input;
-  if (input === undefined) return `is missing; a ${issue.expected} is needed here`;
+  if (input === undefined)
+    return `is missing; ${issue.expected === 'array' ? 'a list' : issue.expected === 'object' ? 'an object' : `a ${issue.expected}`} is needed here`;
   if (typeof input === 'number' && !Number.isFinite(input)) return 'is not a finite number';
   const shown =
     typeof input === 'string' ? `"${input.slice(0, 40)}"` : Array.isArray(input) ? 'a list' : typeof input;

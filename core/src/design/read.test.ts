@@ -138,6 +138,12 @@ describe('migrations', () => {
     expect(read.ok ? read.value : read.problems).toEqual(baseDesign());
   });
 
+  it('AddControllers: a document of format 3 gets the list, empty', () => {
+    const { controllers: _c, ...before } = { ...baseDesign(), format: 3 };
+    const read = readDesign(before, SAMPLE_TYPES);
+    expect(read.ok ? read.value : read.problems).toEqual(baseDesign());
+  });
+
   it('run in order and stamp the format they lead to', () => {
     const steps = [
       { from: 1, name: 'AddColour', up: (d: object) => ({ ...d, colour: 'grey' }) },

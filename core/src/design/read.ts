@@ -60,7 +60,7 @@ export function readDesignText(text: string, catalogue: readonly EquipmentType[]
 /** A new, empty document. Everything a person has not said is absent. */
 export function emptyDesign(name: string): Design {
   return {
-    format: 3,
+    format: 4,
     name,
     site: {},
     circuits: [],
@@ -68,6 +68,7 @@ export function emptyDesign(name: string): Design {
     stacks: [],
     generators: [],
     arrays: [],
+    controllers: [],
     startCases: [],
     meters: [],
     delivery: [],

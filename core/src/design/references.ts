@@ -1,7 +1,7 @@
 import type { EquipmentKind, EquipmentType } from '../catalogue/schema.ts';
 import type { Path, Problem } from './problem.ts';
 import type { Line } from './quantities.ts';
-import type { Design, SupplyKind } from './schema.ts';
+import type { Bank, Design, Stack, SupplyKind } from './schema.ts';
 
 /** The lines each supply has, in order. */
 export const SUPPLY_LINES: Record<SupplyKind, readonly Line[]> = {
@@ -9,6 +9,51 @@ export const SUPPLY_LINES: Record<SupplyKind, readonly Line[]> = {
   'split-phase': ['L1', 'L2'],
   'three-phase': ['L1', 'L2', 'L3'],
 };
+
+interface Follow {
+  readonly refer: (path: Path, value: string | undefined, known: ReadonlySet<string>, what: string) => void;
+  readonly ofKind: (path: Path, value: string | undefined, kind: EquipmentKind) => void;
+}
+
+function stackReferences(
+  stack: Stack,
+  path: Path,
+  { refer, ofKind }: Follow,
+  onLine: (path: Path, value: Line) => void,
+): void {
+  const units = new Set(stack.units.map((unit) => unit.id));
+  ofKind([...path, 'inverterTypeId'], stack.inverterTypeId, 'inverter');
+  ofKind([...path, 'autotransformerTypeId'], stack.autotransformerTypeId, 'autotransformer');
+  ofKind([...path, 'transferDeviceTypeId'], stack.transferDeviceTypeId, 'transfer-device');
+  refer([...path, 'hostUnitId'], stack.hostUnitId, units, 'the unit');
+  stack.terminated?.forEach((id, t) => refer([...path, 'terminated', t], id, units, 'the unit'));
+  stack.busLinks?.forEach((link, l) => {
+    refer([...path, 'busLinks', l, 'fromUnitId'], link.fromUnitId, units, 'the unit');
+    refer([...path, 'busLinks', l, 'toUnitId'], link.toUnitId, units, 'the unit');
+  });
+  stack.units.forEach((unit, u) => {
+    if (unit.line !== undefined) onLine([...path, 'units', u, 'line'], unit.line);
+  });
+  if (stack.bank !== undefined && stack.bank !== 'none')
+    bankReferences(stack.bank, [...path, 'bank'], { refer, ofKind });
+}
+
+function bankReferences(bank: Bank, path: Path, { refer, ofKind }: Follow): void {
+  const modules = new Set(bank.modules.map((module) => module.id));
+  ofKind([...path, 'batteryTypeId'], bank.batteryTypeId, 'battery');
+  ofKind([...path, 'breakerTypeId'], bank.breakerTypeId, 'protective-device');
+  ofKind([...path, 'barTypeId'], bank.barTypeId, 'combiner-bar');
+  bank.modules.forEach((module, m) =>
+    ofKind([...path, 'modules', m, 'batteryTypeId'], module.batteryTypeId, 'battery'),
+  );
+  bank.comms?.links.forEach((link, l) => {
+    if (link.from !== 'host') refer([...path, 'comms', 'links', l, 'from'], link.from, modules, 'the module');
+    refer([...path, 'comms', 'links', l, 'to'], link.to, modules, 'the module');
+  });
+  bank.comms?.terminated?.forEach((id, t) =>
+    refer([...path, 'comms', 'terminated', t], id, modules, 'the module'),
+  );
+}
 
 /**
  * What the schema cannot see: references that lead nowhere, and lines that the supply does not have.
@@ -49,6 +94,8 @@ export function referenceProblems(design: Design, catalogue: readonly EquipmentT
     }
   };
 
+  const follow: Follow = { refer, ofKind };
+
   design.circuits.forEach((circuit, c) => {
     refer(['circuits', c, 'partitionId'], circuit.partitionId, partitionIds, 'the partition');
     circuit.lines?.forEach((one, l) => onLine(['circuits', c, 'lines', l], one));
@@ -59,22 +106,31 @@ export function referenceProblems(design: Design, catalogue: readonly EquipmentT
   design.meters.forEach((meter, m) => {
     if (meter.scope !== 'building') refer(['meters', m, 'scope'], meter.scope, partitionIds, 'the partition');
   });
-  design.stacks.forEach((stack, s) => {
-    ofKind(['stacks', s, 'inverterTypeId'], stack.inverterTypeId, 'inverter');
-    ofKind(['stacks', s, 'autotransformerTypeId'], stack.autotransformerTypeId, 'autotransformer');
-    stack.units.forEach((unit, u) => {
-      if (unit.line !== undefined) onLine(['stacks', s, 'units', u, 'line'], unit.line);
-    });
-    if (stack.bank !== undefined && stack.bank !== 'none') {
-      ofKind(['stacks', s, 'bank', 'batteryTypeId'], stack.bank.batteryTypeId, 'battery');
-    }
-  });
+  design.stacks.forEach((stack, s) => stackReferences(stack, ['stacks', s], follow, onLine));
   design.generators.forEach((generator, g) => {
     ofKind(['generators', g, 'typeId'], generator.typeId, 'generator');
     refer(['generators', g, 'stackId'], generator.stackId, stackIds, 'the stack');
+    if (generator.line !== undefined) onLine(['generators', g, 'line'], generator.line);
   });
-  design.arrays.forEach((array, a) =>
-    refer(['arrays', a, 'partitionId'], array.partitionId, partitionIds, 'the partition'),
-  );
+  design.arrays.forEach((array, a) => {
+    refer(['arrays', a, 'partitionId'], array.partitionId, partitionIds, 'the partition');
+    ofKind(['arrays', a, 'moduleTypeId'], array.moduleTypeId, 'pv-module');
+    array.places?.forEach((place, p) => {
+      const at = ['arrays', a, 'places', p];
+      refer([...at, 'stackId'], place.stackId, stackIds, 'the stack');
+      const stack = design.stacks.find((one) => one.id === place.stackId);
+      if (stack !== undefined)
+        refer([...at, 'unitId'], place.unitId, new Set(stack.units.map((unit) => unit.id)), 'the unit');
+    });
+  });
+  design.controllers.forEach((controller, c) => {
+    ofKind(['controllers', c, 'typeId'], controller.typeId, 'controller');
+    controller.stackIds.forEach((id, i) =>
+      refer(['controllers', c, 'stackIds', i], id, stackIds, 'the stack'),
+    );
+    controller.meters.forEach((meter, m) =>
+      ofKind(['controllers', c, 'meters', m, 'typeId'], meter.typeId, 'meter'),
+    );
+  });
   return problems;
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { arrangement, equipmentType } from '../catalogue/schema.ts';
+import { equipmentType } from '../catalogue/schema.ts';
 import {
   entities,
   fraction,
@@ -15,10 +15,12 @@ import { defaultKey } from '../codes/defaults.ts';
 import { startCodeLetter } from '../codes/codeLetters.ts';
 import { delivery } from './delivery.ts';
 import { meterSummary } from './meters.ts';
+import { array, controller, generator } from './sourceSchema.ts';
+import { stack } from './stackSchema.ts';
 import { place } from './place.ts';
 
 /** The format number this code writes. Older documents are migrated on reading; newer ones are refused. */
-export const FORMAT = 3;
+export const FORMAT = 4;
 
 export const supplyKind = z.enum(['single-phase', 'split-phase', 'three-phase']);
 export type SupplyKind = z.infer<typeof supplyKind>;
@@ -141,99 +143,6 @@ const startCase = z.strictObject({
   starts: entities(z.strictObject({ id, circuitId: id, itemId: id }), 50),
 });
 
-/** A conductor as it is laid: length of one pole, copper, flexible. */
-const conductor = z.strictObject({
-  lengthM: nonNegative.max(100).optional().describe('One pole, lug to lug.'),
-  areaMm2: positive.max(1000).optional(),
-});
-export type Conductor = z.infer<typeof conductor>;
-
-const unit = z.strictObject({
-  id,
-  line: line.optional().describe('For sets that make three lines from single-phase units.'),
-  firmware: z.string().min(1).max(40).optional(),
-  serial: z.string().min(1).max(60).optional(),
-  batteryLead: conductor.optional().describe('Where its battery lead differs from the others.'),
-  barPlace: z.number().int().min(1).max(512).optional().describe('At which place of the bars it taps them.'),
-});
-
-const module = z.strictObject({
-  id,
-  serial: z.string().min(1).max(60).optional(),
-  batteryTypeId: id.optional().describe('Where this module is of another type than the bank.'),
-  lead: conductor.optional().describe('Where its lead differs from the others.'),
-  stateOfCharge: fraction.optional().describe('Where it is known one by one.'),
-  resistanceFactor: z
-    .number()
-    .min(0.1)
-    .max(20)
-    .optional()
-    .describe('Inner resistance over that of the type.'),
-  fitted: z.enum(['yes', 'taken-out']).optional(),
-});
-
-/** How modules and inverters are joined. */
-export const joining = z.enum([
-  'chain-same-end',
-  'chain-diagonal',
-  'bars-equal',
-  'bars-given',
-  'groups-on-bar',
-]);
-export type Joining = z.infer<typeof joining>;
-
-const bank = z.strictObject({
-  batteryTypeId: id.optional(),
-  modules: entities(module, 512).min(1),
-  reserveSoc: fraction.optional().describe('State of charge kept for an outage.'),
-  cutoffSoc: fraction.optional().describe('State of charge at which discharge stops.'),
-  breakerA: positive.max(5000).optional(),
-  joining: joining
-    .optional()
-    .describe(
-      'chain: module to module, inverters at one end or at opposite ends. bars: each module on both bars. groups: short chains on a combiner bar.',
-    ),
-  groupSize: z.number().int().min(2).max(32).optional().describe('Modules in each group on the bar.'),
-  lead: conductor.optional().describe('From module to module in a chain, or from each module to its bar.'),
-  groupLead: conductor.optional().describe('From each end of a group to the bar.'),
-  barSegment: conductor
-    .optional()
-    .describe('Bar between two neighbouring places; area is its cross-section.'),
-  inverterLead: conductor.optional().describe('From each inverter to the bank.'),
-});
-
-const stack = z.strictObject({
-  id,
-  name,
-  inverterTypeId: id.optional(),
-  arrangement: arrangement.optional(),
-  units: entities(unit, 64).min(1),
-  chargeCurrentA: nonNegative.max(5000).optional().describe('Battery charge setting of each unit.'),
-  gridChargeW: nonNegative
-    .max(1e6)
-    .optional()
-    .describe('Power each unit may draw from the grid or generator to charge.'),
-  autotransformerTypeId: id.optional(),
-  bank: z.union([bank, z.literal('none')]).optional(),
-});
-
-const generator = z.strictObject({
-  id,
-  name,
-  typeId: id.optional(),
-  connection: z.enum(['generator-port', 'transfer-switch']).optional(),
-  stackId: id.optional(),
-  fuelL: nonNegative.optional(),
-});
-
-const array = z.strictObject({
-  id,
-  name,
-  coupling: z.enum(['dc', 'ac']).optional(),
-  ratedAcW: positive.max(1e7).optional(),
-  partitionId: id.optional(),
-});
-
 const override = z.strictObject({
   id: defaultKey,
   value: nonNegative,
@@ -250,9 +159,10 @@ export const designSchema = z.strictObject({
   site,
   circuits: entities(circuit, MOST_CIRCUITS),
   partitions: entities(partition, 64),
-  stacks: entities(stack, 8),
+  stacks: entities(stack, 16),
   generators: entities(generator, 8),
   arrays: entities(array, 64),
+  controllers: entities(controller, 4).describe('Site controllers over several AC-coupled sets.'),
   startCases: entities(startCase, 64).describe('Starts that somebody wants to see together.'),
   meters: entities(meterSummary, 16).describe('What interval meters have measured, summed up.'),
   delivery: delivery.describe('What has arrived and been prepared, by the id of the generated list.'),
@@ -272,6 +182,7 @@ export type Bank = Exclude<Stack['bank'], 'none' | undefined>;
 export type Module = Bank['modules'][number];
 export type Generator = Design['generators'][number];
 export type PvArray = Design['arrays'][number];
+export type SiteController = Design['controllers'][number];
 export type StartCase = Design['startCases'][number];
 export type ClampReading = NonNullable<Circuit['clampReadings']>[number];
 export type Override = Design['defaults'][number];

@@ -2,7 +2,7 @@ import type { EquipmentType } from '../catalogue/schema.ts';
 import type { Design } from './schema.ts';
 
 /** The ids of every equipment type that a design refers to. */
-function usedIds(design: Design): Set<string> {
+export function usedTypeIds(design: Design): Set<string> {
   const used = new Set<string>();
   const note = (id: string | undefined): void => {
     if (id !== undefined) used.add(id);
@@ -10,7 +10,17 @@ function usedIds(design: Design): Set<string> {
   for (const stack of design.stacks) {
     note(stack.inverterTypeId);
     note(stack.autotransformerTypeId);
-    if (stack.bank !== undefined && stack.bank !== 'none') note(stack.bank.batteryTypeId);
+    note(stack.transferDeviceTypeId);
+    if (stack.bank === undefined || stack.bank === 'none') continue;
+    note(stack.bank.batteryTypeId);
+    note(stack.bank.breakerTypeId);
+    note(stack.bank.barTypeId);
+    for (const module of stack.bank.modules) note(module.batteryTypeId);
+  }
+  for (const array of design.arrays) note(array.moduleTypeId);
+  for (const controller of design.controllers) {
+    note(controller.typeId);
+    for (const meter of controller.meters) note(meter.typeId);
   }
   for (const generator of design.generators) note(generator.typeId);
   return used;
@@ -22,7 +32,7 @@ function usedIds(design: Design): Set<string> {
  */
 export function copyUsedTypes(design: Design, catalogue: readonly EquipmentType[]): Design {
   const present = new Set(design.types.map((type) => type.id));
-  const used = usedIds(design);
+  const used = usedTypeIds(design);
   const fresh = catalogue.filter((type) => used.has(type.id) && !present.has(type.id));
   return fresh.length === 0 ? design : { ...design, types: [...design.types, ...fresh] };
 }

@@ -1,5 +1,5 @@
 import type { Analysis } from '../analyse.ts';
-import type { InverterType } from '../catalogue/schema.ts';
+import type { InverterType } from '../catalogue/inverterType.ts';
 import type { CompiledBank } from '../compile/bank.ts';
 import type { Capability } from '../compile/capability.ts';
 import type { CompiledStack } from '../compile/installation.ts';

@@ -26,7 +26,7 @@ export const heater = (id: string, over: Partial<Item> = {}): Item => ({
 /** One unit of 5 kVA on 230 V single-phase with one backed-up heater and four modules of 51.2 V 100 Ah. Nothing is missing. */
 export function baseDesign(): Design {
   return {
-    format: 3,
+    format: 4,
     name: 'Base',
     site: {
       supply: 'single-phase',
@@ -70,6 +70,7 @@ export function baseDesign(): Design {
     ],
     generators: [],
     arrays: [],
+    controllers: [],
     startCases: [],
     meters: [],
     delivery: [],

@@ -111,7 +111,7 @@ export const codeOf = (answer: LightMyRequestResponse): string => wire.refusal.p
 export function smallDesign(): Design {
   const read = readDesign(
     {
-      format: 3,
+      format: 4,
       name: 'Hut',
       site: { supply: 'single-phase', lineVoltageV: 230, frequencyHz: 50, equipmentHighestC: 30 },
       circuits: [
@@ -146,6 +146,7 @@ export function smallDesign(): Design {
       ],
       generators: [],
       arrays: [],
+      controllers: [],
       startCases: [],
       meters: [],
       delivery: [],

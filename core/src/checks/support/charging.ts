@@ -1,6 +1,6 @@
-import type { Capability } from '../../compile/capability.ts';
+import { type Capability, linesMadeBy } from '../../compile/capability.ts';
 import type { CompiledStack } from '../../compile/installation.ts';
-import type { InverterType } from '../../catalogue/schema.ts';
+import type { InverterType } from '../../catalogue/inverterType.ts';
 import { field, type Known, mapKnown } from '../../design/known.ts';
 
 /** Grid-side charging power on one line: each unit's setting, shared by the lines it stands on. */
@@ -11,7 +11,7 @@ export function lineChargeW(
   line: number,
 ): Known<number> {
   const units = capability.unitsOnLine[line] ?? 0;
-  const made = type.nativeLines === 1 ? 1 : capability.unitsOnLine.length;
+  const made = linesMadeBy(compiled.stack.arrangement ?? 'one-unit', type, capability.unitsOnLine.length);
   return mapKnown(
     field(compiled.stack.gridChargeW, 'stacks', compiled.stack.id, 'gridChargeW'),
     (perUnitW) => (units * perUnitW) / made,

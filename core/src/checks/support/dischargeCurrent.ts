@@ -1,8 +1,6 @@
-import { codeProfile } from '../../codes/profile.ts';
 import type { CompiledBank } from '../../compile/bank.ts';
-import { all, field } from '../../design/known.ts';
+import { type BankLimitKey, bankLimits } from '../../compile/bankLimits.ts';
 import type { Path } from '../../design/problem.ts';
-import type { Bank } from '../../design/schema.ts';
 import { ZERO, add } from '../../network/complex.ts';
 import type { CheckContext, Measurement } from '../check.ts';
 import type { Finding } from '../finding.ts';
@@ -11,6 +9,9 @@ import { eachStack, type StackCase } from './eachLine.ts';
 import { type Spread, spreadAt, spreadWords } from './sharing.ts';
 import { bankSubject } from './subjects.ts';
 import { lineInputs, loadCaseWords, overrideNotes, symbol } from './workings.ts';
+
+/** Limits that must be known for a verdict; the others bind where they are known, and have checks of their own. */
+const NEEDED: ReadonlySet<BankLimitKey> = new Set(['modules', 'inverters', 'breaker']);
 
 interface Limit {
   readonly what: string;
@@ -24,27 +25,22 @@ function steadyLimits(
   bank: CompiledBank,
   spread: Spread,
 ): { limits: Limit[]; missing: Path[] } {
-  const { compiled, type, capability } = one;
-  const { design } = context.installation;
-  const limits: Limit[] = [
-    {
-      what: 'the modules at the share of the hardest-working one',
-      amperes: bank.continuousDischargeA / spread.factor,
-    },
-    { what: 'the inverters', amperes: capability.unitCount * type.maxDischargeA },
-  ];
-  const stated: Bank | undefined = typeof compiled.stack.bank === 'object' ? compiled.stack.bank : undefined;
-  const breaker = all({
-    amperes: field(stated?.breakerA, 'stacks', compiled.stack.id, 'bank', 'breakerA'),
-    profile: field(design.site.codeProfile, 'site', 'codeProfile'),
+  const limits: Limit[] = [];
+  const missing: Path[] = [];
+  const found = bankLimits({
+    site: context.installation.design.site,
+    compiled: one.compiled,
+    type: one.type,
+    bank,
+    unitCount: one.capability.unitCount,
+    spread: spread.factor,
+    durationS: undefined,
   });
-  if (!breaker.known) return { limits, missing: [...breaker.missing] };
-  const factor = codeProfile(breaker.value.profile).continuousFactor;
-  limits.push({
-    what: factor === 1 ? 'the battery breaker' : `the battery breaker at 1/${factor}`,
-    amperes: breaker.value.amperes / factor,
-  });
-  return { limits, missing: [] };
+  for (const { key, what, amperes } of found) {
+    if (!amperes.known) missing.push(...(NEEDED.has(key) ? amperes.missing : []));
+    else if (amperes.value !== 'none') limits.push({ what, amperes: amperes.value });
+  }
+  return { limits, missing };
 }
 
 /** Battery current I = P / (η · V) at the expected peak and a stated bank voltage, against the binding limit. */

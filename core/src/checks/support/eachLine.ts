@@ -1,4 +1,4 @@
-import type { InverterType } from '../../catalogue/schema.ts';
+import type { InverterType } from '../../catalogue/inverterType.ts';
 import type { Board } from '../../compile/board.ts';
 import type { Capability } from '../../compile/capability.ts';
 import type { CompiledStack } from '../../compile/installation.ts';

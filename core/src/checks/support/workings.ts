@@ -1,7 +1,7 @@
 import { type Capability, linesMadeBy } from '../../compile/capability.ts';
 import { type Board, LOAD_CASE_WORDS } from '../../compile/board.ts';
 import type { CompiledStack, Installation } from '../../compile/installation.ts';
-import type { InverterType } from '../../catalogue/schema.ts';
+import type { InverterType } from '../../catalogue/inverterType.ts';
 import type { Complex } from '../../network/complex.ts';
 import type { Line } from '../../design/quantities.ts';
 import { formatQuantity } from '../../words/quantity.ts';

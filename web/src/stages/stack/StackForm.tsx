@@ -19,6 +19,9 @@ const ARRANGEMENT_WORDS: Record<Arrangement, string> = {
   'split-phase-autotransformer': 'Split-phase with autotransformer',
   'three-phase-native': 'Three-phase from one cabinet',
   'three-phase-from-single': 'Three-phase from single-phase units',
+  'three-phase-ring': 'Three-phase from split-phase units in a ring',
+  'ac-coupled-storage': 'AC-coupled storage, one set of several',
+  'dc-side-box': 'Storage box on the DC side',
   'split-phase-from-single': 'Split-phase from two lines of 120 V units',
 };
 

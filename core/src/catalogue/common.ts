@@ -1,0 +1,90 @@
+import { z } from 'zod';
+import { fraction, id, name, nonNegative, note, positive, temperatureC } from '../design/quantities.ts';
+
+/** What every type has. */
+export const common = {
+  id,
+  version: z.number().int().min(1),
+  name,
+  note: note.optional(),
+  inTheBox: z.array(z.string().min(1).max(120)).max(20).optional().describe('What comes with one of them.'),
+};
+
+export const yesNo = z.enum(['yes', 'no']);
+
+/** A name printed beside a socket or terminal. */
+export const portName = z.string().min(1).max(30);
+
+const clearM = nonNegative.max(5);
+
+/** What a type is as a thing on a wall or a floor. */
+export const bodySchema = z.strictObject({
+  widthM: positive.max(5),
+  heightM: positive.max(5),
+  depthM: positive.max(3),
+  mount: z.enum(['wall', 'floor']),
+  clearSidesM: clearM,
+  clearAboveM: clearM,
+  clearBelowM: clearM,
+  clearFrontM: clearM,
+  heightAboveFloorM: z.strictObject({ min: nonNegative.max(10), max: nonNegative.max(10) }).optional(),
+  wetRated: z.enum(['indoors', 'sheltered', 'outdoors']),
+  largestTiltDeg: nonNegative
+    .max(90)
+    .optional()
+    .describe('From the vertical; 0 where it must stand upright.'),
+  drilling: z
+    .array(z.strictObject({ xM: nonNegative.max(5), yM: nonNegative.max(5), diameterMm: positive.max(50) }))
+    .max(24)
+    .describe('Hole centres from the lower left corner.'),
+});
+export type Body = z.infer<typeof bodySchema>;
+
+export const placing = { massKg: positive.optional(), body: bodySchema.optional() };
+
+/** Points must rise along their first column, or interpolation has no meaning. */
+export function rising<T>(points: readonly T[], key: (point: T) => number): boolean {
+  return points.every((point, index) => index === 0 || key(point) > key(points[index - 1] as T));
+}
+
+export const deratingPoints = z
+  .array(z.strictObject({ ambientC: temperatureC, factor: fraction }))
+  .min(1)
+  .max(12)
+  .refine((points) => rising(points, (point) => point.ambientC), 'must list temperatures in rising order');
+
+/** Longest time at each multiple of the rated current or power. */
+export const timeCurve = z
+  .array(z.strictObject({ multiple: z.number().gt(1).max(20), maxS: positive.max(86400) }))
+  .min(1)
+  .max(12)
+  .refine((points) => rising(points, (point) => point.multiple), 'must list multiples in rising order')
+  .refine((points) => rising(points, (point) => -point.maxS), 'must allow less time at each higher multiple');
+
+/** Current into a short circuit, as a multiple of the rated current, and for how long it lasts. */
+export const shortCircuit = z.strictObject({ multiple: positive.max(50), lastsMs: positive.max(60000) });
+
+/** What goes into the terminals of one port. */
+export const terminals = z
+  .array(
+    z
+      .strictObject({
+        port: portName,
+        minMm2: positive.max(1000),
+        maxMm2: positive.max(1000),
+        stripMm: positive.max(100).optional(),
+        torqueNm: positive.max(200).optional(),
+        ends: z
+          .array(z.enum(['bare', 'ferrule', 'ring', 'fork']))
+          .min(1)
+          .optional(),
+        mostConductors: z.number().int().min(1).max(12).optional(),
+      })
+      .refine((one) => one.minMm2 <= one.maxMm2, 'needs its smallest conductor below its largest'),
+  )
+  .max(12)
+  .optional();
+
+export const windowV = z
+  .strictObject({ min: positive.max(2000), max: positive.max(2000) })
+  .refine((window) => window.min < window.max, 'needs min below max');

@@ -1,0 +1,75 @@
+import { z } from 'zod';
+import { nonNegative, positive } from '../design/quantities.ts';
+import { common, placing, portName, terminals, timeCurve } from './common.ts';
+import { lineCount } from './sourceTypes.ts';
+
+export const combinerBarType = z.strictObject({
+  ...common,
+  kind: z.literal('combiner-bar'),
+  ratedA: positive.max(10000),
+  areaMm2: positive.max(2000).describe('Cross-section of each pole.'),
+  spacingM: positive.max(1).describe('Between two neighbouring places.'),
+  places: z.number().int().min(2).max(64),
+  terminals,
+  ...placing,
+});
+export type CombinerBarType = z.infer<typeof combinerBarType>;
+
+export const meterRole = z.enum(['grid', 'generation', 'load']);
+export type MeterRole = z.infer<typeof meterRole>;
+
+export const meterType = z.strictObject({
+  ...common,
+  kind: z.literal('meter'),
+  lines: lineCount,
+  roles: z.array(meterRole).min(1).max(3),
+  directA: positive.max(200).optional().describe('Through the meter itself; absent where it wants sensors.'),
+  protocol: portName,
+  addressRule: z.enum(['fixed', 'unique-per-role']),
+  terminals,
+});
+export type MeterType = z.infer<typeof meterType>;
+
+export const sensorType = z.strictObject({
+  ...common,
+  kind: z.literal('sensor'),
+  ratedA: positive.max(5000),
+  ratio: z.string().min(1).max(30).describe('As printed on its label.'),
+  openingMm: positive.max(300).optional(),
+  arrow: z.enum(['to-building', 'to-source']),
+});
+export type SensorType = z.infer<typeof sensorType>;
+
+export const protectiveDeviceType = z
+  .strictObject({
+    ...common,
+    kind: z.literal('protective-device'),
+    device: z.enum(['circuit-breaker', 'fuse', 'residual-current', 'dc-breaker', 'dc-fuse']),
+    ratedA: positive.max(5000),
+    ratedV: positive.max(2000),
+    poles: z.number().int().min(1).max(4),
+    curve: z.enum(['B', 'C', 'D', 'gG', 'aR']).optional(),
+    breakingA: positive.max(500000).optional(),
+    timeCurrent: timeCurve
+      .optional()
+      .describe('Time it holds each multiple of its rating for certain, without opening.'),
+    milliohm: nonNegative.max(50).optional(),
+    residualMa: positive.max(1000).optional(),
+    residualType: z.enum(['AC', 'A', 'F', 'B']).optional(),
+    terminals,
+  })
+  .refine((type) => type.device !== 'residual-current' || type.residualMa !== undefined, {
+    path: ['residualMa'],
+    message: 'must be stated for a residual-current device',
+  });
+export type ProtectiveDeviceType = z.infer<typeof protectiveDeviceType>;
+
+export const controllerType = z.strictObject({
+  ...common,
+  kind: z.literal('controller'),
+  mostSets: z.number().int().min(1).max(64),
+  meterRoles: z.array(meterRole).max(3).describe('Meters it needs.'),
+  meterProtocol: portName,
+  commissioned: z.enum(['last', 'first']).describe('Before or after the inverters.'),
+});
+export type ControllerType = z.infer<typeof controllerType>;

@@ -1,0 +1,34 @@
+import { all, field } from '../design/known.ts';
+import type { Check } from './check.ts';
+import { eachRuling, rulingSentences } from './support/reasons.ts';
+import { bankSubject } from './support/subjects.ts';
+
+/** Whether the inverters may share one bank: some types want one each, some want to share. */
+export const bankRule: Check = {
+  id: 'bank.rule',
+  title: 'One bank for all, or one each',
+  family: 'bank',
+  modes: ['island'],
+  sentences: rulingSentences('whether these inverters may share a bank'),
+  run: (context) =>
+    eachRuling(
+      bankRule.id,
+      context,
+      'Battery rule of the inverter type.',
+      bankSubject,
+      ({ stack, type }) => {
+        if (typeof stack.bank !== 'object' || stack.units.length < 2) return undefined;
+        if (!type.known) return type;
+        return all({ type, rule: field(type.value.batteryRule, 'types', type.value.id, 'batteryRule') });
+      },
+      ({ stack }, { type, rule }) => ({
+        reasons:
+          rule === 'own-only'
+            ? [
+                `${stack.units.length} units share this bank, but ${type.name} wants a bank of its own for each`,
+              ]
+            : [],
+        kept: `${type.name} may share a bank`,
+      }),
+    ),
+};

@@ -1,0 +1,114 @@
+import { all, field, known } from '../design/known.ts';
+import { formatQuantity } from '../words/quantity.ts';
+import type { Check, Measurement } from './check.ts';
+import { NO_WORKING } from './check.ts';
+import { bankOf } from './support/bank.ts';
+import { eachStack } from './support/eachLine.ts';
+import { stackSubject } from './support/subjects.ts';
+import { symbol } from './support/workings.ts';
+
+/** AC-coupled power in island against what the battery can be charged with: the rest must be held back somehow. */
+export const pvStorage: Check = {
+  id: 'pv.storage',
+  title: 'AC-coupled PV against what can be stored',
+  family: 'pv',
+  modes: ['island'],
+  sentences: {
+    over: '{{subject}}: {{value}} of AC-coupled PV, and {{stored}} can be stored; {{held}}. With little load the voltage would run away.',
+    tight:
+      '{{subject}}: {{value}} of AC-coupled PV, and {{stored}} can be stored; the rest is held back ({{held}}).',
+    within: '{{subject}}: {{value}} of AC-coupled PV of {{limit}} that can be stored.',
+    unknown: '{{subject}}: whether AC-coupled PV can be stored is not known yet. Missing: {{missing}}.',
+  },
+  run: (context) =>
+    eachStack(pvStorage.id, context, 'W', ({ compiled, type, capability }): (Measurement | undefined)[] => {
+      const fed = new Set(compiled.partitions.map((partition) => partition.id));
+      const arrays = context.installation.design.arrays.filter(
+        ({ coupling, partitionId }) => coupling === 'ac' && partitionId !== undefined && fed.has(partitionId),
+      );
+      if (arrays.length === 0) return [];
+      const bank = bankOf(compiled);
+      const subject = stackSubject(compiled);
+      const given = all({
+        bank: bank ?? known(undefined),
+        ratings: all(
+          Object.fromEntries(
+            arrays.map((array) => [array.id, field(array.ratedAcW, 'arrays', array.id, 'ratedAcW')]),
+          ),
+        ),
+      });
+      if (!given.known)
+        return [
+          {
+            subject,
+            value: undefined,
+            limit: undefined,
+            unit: 'W',
+            missing: given.missing,
+            working: () => NO_WORKING,
+          },
+        ];
+      const value = Object.values(given.value.ratings).reduce((sum, one) => sum + one, 0);
+      const volts = given.value.bank?.nominalV ?? 0;
+      const chargeA = Math.min(given.value.bank?.chargeA ?? 0, capability.unitCount * type.maxChargeA);
+      const stored = (chargeA * volts) / type.efficiency;
+      const fits = value <= stored;
+      const unsaid = arrays.filter((array) => array.curtailedBy === undefined);
+      const bare = arrays.filter((array) => array.curtailedBy === 'none');
+      const deaf =
+        arrays.some((array) => array.curtailedBy === 'frequency') && type.shiftsFrequency === 'none';
+      const isHeld = bare.length === 0 && !deaf;
+      const held = deaf
+        ? 'frequency is meant to hold it back, but this inverter type does not shift it'
+        : bare.length > 0
+          ? `nothing holds back ${bare.map((array) => array.name).join(', ')}`
+          : arrays.some((array) => array.curtailedBy === 'frequency')
+            ? 'by a shift of frequency'
+            : 'by shedding it';
+      const missing = fits
+        ? []
+        : [
+            ...unsaid.map((array) => ['arrays', array.id, 'curtailedBy']),
+            ...(arrays.some((array) => array.curtailedBy === 'frequency') &&
+            type.shiftsFrequency === undefined
+              ? [['types', type.id, 'shiftsFrequency']]
+              : []),
+          ];
+      return [
+        {
+          subject,
+          value,
+          // Held back is as good as stored, but worth a second look: tight, never over.
+          limit: fits || !isHeld ? stored : Math.max(stored, value),
+          tightMargin: fits ? 0 : 1,
+          unit: 'W',
+          missing: isHeld ? missing : [],
+          data: { held, stored: formatQuantity(stored, 'W') },
+          working: () => ({
+            steps: [
+              {
+                symbol: 'P_store',
+                meaning: 'AC power that can be stored',
+                formula: 'I_ch · U / η',
+                symbols: [
+                  symbol('I_ch', 'charge limit of bank and inverters', chargeA, 'A'),
+                  symbol('U', 'nominal bank voltage', volts, 'V'),
+                  symbol('η', 'inverter efficiency', type.efficiency, ''),
+                ],
+                value: stored,
+                unit: 'W',
+              },
+            ],
+            inputs: arrays.map((array) => ({
+              label: array.name,
+              path: ['arrays', array.id, 'ratedAcW'],
+              value: array.ratedAcW,
+              unit: 'W',
+            })),
+            source: 'Rated AC power of the arrays against the charge limits, at a moment with no load.',
+            notes: [held],
+          }),
+        },
+      ];
+    }),
+};

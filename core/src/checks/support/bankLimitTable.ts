@@ -1,0 +1,47 @@
+import type { Installation } from '../../compile/installation.ts';
+import type { BankLimitKey } from '../../compile/bankLimits.ts';
+import { all, type Known, known, unknownAt } from '../../design/known.ts';
+import { bankOf } from './bank.ts';
+import { type BankDemand, demandIn, type Situation } from './bankDemand.ts';
+
+/** One situation of a bank with what is drawn, every limit, and the one that binds. */
+export interface BankLimitColumn {
+  readonly situation: Situation;
+  readonly demand: BankDemand;
+  /** The smallest of the known limits. */
+  readonly binding: { readonly key: BankLimitKey; readonly amperes: number } | undefined;
+}
+
+/** The limits on a bank side by side at nominal and lowest voltage and during the largest start. 'none' where there is no bank. */
+export function bankLimitTable(
+  installation: Installation,
+  stackId: string,
+): Known<readonly BankLimitColumn[] | 'none'> {
+  const compiled = installation.stacks.find((one) => one.stack.id === stackId);
+  const mode = installation.modes.find((one) => one.kind === 'island');
+  if (compiled === undefined || mode === undefined) return known('none');
+  const bank = bankOf(compiled);
+  if (bank === undefined) return known('none');
+  const given = all({
+    bank,
+    type: compiled.type,
+    board: compiled.board,
+    capability: compiled.capabilityWithout(undefined),
+    supply: installation.supply,
+  });
+  if (!given.known) return given;
+  const { board, type, capability, supply } = given.value;
+  const missing = [...board.continuous.missing, ...board.starts.missing];
+  if (missing.length > 0) return unknownAt(...missing);
+  const one = { compiled, lines: supply.lines, type, board, capability };
+  const columns = (['nominal', 'minimum', 'surge'] as const).flatMap((situation): BankLimitColumn[] => {
+    const demand = demandIn({ installation, mode }, one, given.value.bank, situation);
+    if (demand === undefined) return [];
+    const binding = demand.limits.reduce<BankLimitColumn['binding']>((least, { key, amperes }) => {
+      if (!amperes.known || amperes.value === 'none') return least;
+      return least === undefined || amperes.value < least.amperes ? { key, amperes: amperes.value } : least;
+    }, undefined);
+    return [{ situation, demand, binding }];
+  });
+  return known(columns);
+}

@@ -1,0 +1,33 @@
+import { allStrings, type StringsAt } from '../../compile/strings.ts';
+import { type CheckContext, judge, type Measurement, unknownFinding } from '../check.ts';
+import type { Finding, Subject } from '../finding.ts';
+
+const subjectOf = (one: StringsAt): Subject => ({
+  kind: 'array',
+  id: `${one.array.id}/${one.place.id}`,
+  label: one.label,
+});
+
+/** Runs a measurement for each place of each DC-coupled array; an array that is plugged nowhere yet is one `unknown`. */
+export function eachString(
+  check: string,
+  context: CheckContext,
+  unit: string,
+  measure: (one: StringsAt) => Omit<Measurement, 'subject' | 'unit'> | undefined,
+): Finding[] {
+  const { installation } = context;
+  const bare = installation.arrays
+    .filter(({ array }) => array.coupling === 'dc' && (array.places ?? []).length === 0)
+    .map(({ array }) =>
+      unknownFinding(check, context, { kind: 'array', id: array.id, label: array.name }, unit, [
+        ['arrays', array.id, 'places'],
+      ]),
+    );
+  const placed = allStrings(installation).flatMap((one) => {
+    const measured = measure(one);
+    return measured === undefined
+      ? []
+      : [judge(check, context, { ...measured, subject: subjectOf(one), unit })];
+  });
+  return [...bare, ...placed];
+}

@@ -1,0 +1,62 @@
+import { z } from 'zod';
+import { meterRole } from '../catalogue/partTypes.ts';
+import { entities, id, line, name, nonNegative, positive } from './quantities.ts';
+
+export const generator = z.strictObject({
+  id,
+  name,
+  typeId: id.optional(),
+  connection: z.enum(['generator-port', 'transfer-switch']).optional(),
+  stackId: id.optional(),
+  line: line.optional().describe('For a single-phase set on several lines: the one it supplies.'),
+  fuelL: nonNegative.optional(),
+});
+
+/** Where strings of an array are plugged. An array belongs on one input; each further place is a fault that is shown. */
+const stringPlace = z.strictObject({
+  id,
+  stackId: id,
+  unitId: id,
+  input: z.number().int().min(1).max(12),
+  strings: z.number().int().min(1).max(20),
+});
+
+/** One roof or field of one module type, direction and tilt. DC-coupled strings go to inverter inputs, AC-coupled power to a board. */
+export const array = z.strictObject({
+  id,
+  name,
+  coupling: z.enum(['dc', 'ac']).optional(),
+  moduleTypeId: id.optional(),
+  modulesPerString: z.number().int().min(1).max(60).optional(),
+  directionDeg: z.number().min(0).lt(360).optional().describe('Clockwise from north.'),
+  tiltDeg: z.number().min(0).max(90).optional(),
+  places: entities(stringPlace, 24).optional(),
+  rapidShutdown: z.enum(['fitted', 'none']).optional(),
+  ratedAcW: positive.max(1e7).optional(),
+  partitionId: id.optional(),
+  curtailedBy: z
+    .enum(['frequency', 'shedding', 'none'])
+    .optional()
+    .describe('How AC-coupled power that cannot be stored is held back in island.'),
+  withGenerator: z
+    .enum(['disconnected', 'proven-curtailed', 'stays'])
+    .optional()
+    .describe('What becomes of AC-coupled power while a generator runs.'),
+});
+
+/** A site controller over several sets, with the meters it reads. */
+export const controller = z.strictObject({
+  id,
+  name,
+  typeId: id.optional(),
+  stackIds: z.array(id).max(64),
+  meters: entities(
+    z.strictObject({
+      id,
+      role: meterRole,
+      typeId: id.optional(),
+      address: z.number().int().min(0).max(255).optional(),
+    }),
+    12,
+  ),
+});
