@@ -9,6 +9,21 @@ export { type CompareGroup, type CompareRow, compareVariants } from './advise/co
 export { type SharingFix, sharingFixes } from './advise/sharing.ts';
 export { adviseScope, type Scope, scopeOf } from './advise/scope.ts';
 export { ITEM_LIBRARY, type LibraryGroup } from './catalogue/items.ts';
+export { typeQuestions } from './catalogue/questions.ts';
+export {
+  entriesOf,
+  entryOf,
+  readSheetEntries,
+  type SheetEntries,
+  type SheetField,
+  type SheetGroup,
+  type TypeChange,
+  typeChanges,
+} from './catalogue/sheet.ts';
+export { KIND_WORDS, SHEETS } from './catalogue/sheets.ts';
+export { equipmentType as equipmentTypeSchema } from './catalogue/schema.ts';
+export { readTypeFile, readTypeRows, typeFile, typeRows } from './formats/typeRows.ts';
+export { usedTypeIds } from './design/usedTypes.ts';
 export { SAMPLE_TYPES } from './catalogue/samples.ts';
 export type { Arrangement, InverterType } from './catalogue/inverterType.ts';
 export type { AutotransformerType, GeneratorType } from './catalogue/sourceTypes.ts';

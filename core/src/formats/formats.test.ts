@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { readFigure } from '../words/figure.ts';
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import { readDesign } from '../design/read.ts';
 import { baseDesign, deepFreeze } from '../testkit/designs.ts';
@@ -6,7 +7,6 @@ import { readEspi } from './espi.ts';
 import {
   type IntervalColumns,
   type IntervalResult,
-  readFigure,
   readIntervalRows,
   summariseIntervals,
 } from './intervals.ts';

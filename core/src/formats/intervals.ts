@@ -1,3 +1,4 @@
+import { readFigure } from '../words/figure.ts';
 import { DURATION_POINTS, type MeterSummary, type Season, SEASONS } from '../design/meters.ts';
 import { cachedZone, DAY_MS, instantsOf, localMs, type ZoneOffsetMin } from './zone.ts';
 import { type DateOrder, readTimestamp } from './timestamps.ts';
@@ -40,17 +41,6 @@ export type MeterFigures = Omit<MeterSummary, 'id' | 'name' | 'scope' | 'source'
 
 const INTERVALS = [15, 30, 60] as const;
 const MINUTE_MS = 60_000;
-
-/** "1.234,5", "1,234.5" and "1 234.5" are numbers to the people who export them. */
-export function readFigure(text: string): number | undefined {
-  const plain = text.trim().replace(/[\s\u00a0']/g, '');
-  if (!/^[+-]?[\d.,]+(?:[eE][+-]?\d+)?$/.test(plain)) return undefined;
-  const comma = plain.lastIndexOf(',');
-  const point = plain.lastIndexOf('.');
-  const decimal = comma > point ? plain.replace(/\./g, '').replace(',', '.') : plain.replace(/,/g, '');
-  const value = Number(decimal);
-  return Number.isFinite(value) ? value : undefined;
-}
 
 /** The most common distance between neighbours, if it is one that meters use. */
 function intervalOf(starts: readonly number[]): 15 | 30 | 60 | undefined {

@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import { type Circuit, importance, type Item, itemSchema, startClass } from '../design/schema.ts';
 import { CODE_LETTERS } from '../codes/codeLetters.ts';
 import type { Line } from '../design/quantities.ts';
-import { readFigure } from './intervals.ts';
+import { readFigure } from '../words/figure.ts';
 
 /** What a column of a loads sheet can mean. */
 export type LoadField =

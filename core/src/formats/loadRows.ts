@@ -1,7 +1,8 @@
 import { type Line } from '../design/quantities.ts';
 import { SUPPLY_LINES } from '../design/references.ts';
 import type { Circuit, Design, Item } from '../design/schema.ts';
-import { type BadRow, readFigure } from './intervals.ts';
+import { readFigure } from '../words/figure.ts';
+import type { BadRow } from './intervals.ts';
 import {
   type ItemFigures,
   LOAD_FIELDS,

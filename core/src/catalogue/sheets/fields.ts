@@ -1,0 +1,94 @@
+import type { SheetColumn, SheetField, SheetGroup } from '../sheet.ts';
+
+/** Short ways to write fields of a data sheet. */
+export const figure = (key: string, label: string, unit = ''): SheetField => ({
+  key,
+  label,
+  unit,
+  holds: 'figure',
+});
+export const needed = (field: SheetField): SheetField => ({ ...field, isNeeded: true });
+export const text = (key: string, label: string): SheetField => ({ key, label, holds: 'text' });
+export const names = (key: string, label: string): SheetField => ({ key, label, holds: 'names' });
+export const choice = (key: string, label: string, ...options: readonly string[]): SheetField => ({
+  key,
+  label,
+  holds: 'choice',
+  options,
+});
+export const choices = (key: string, label: string, options: readonly string[]): SheetField => ({
+  key,
+  label,
+  holds: 'choices',
+  options,
+});
+export const rows = (key: string, label: string, ...columns: readonly SheetColumn[]): SheetField => ({
+  key,
+  label,
+  holds: 'rows',
+  columns,
+});
+export const group = (title: string, where: string, ...fields: readonly SheetField[]): SheetGroup => ({
+  title,
+  where,
+  fields,
+});
+
+/** What every type has. */
+export const NAMING = group(
+  'Name',
+  'how you will find it again',
+  needed(text('name', 'Name')),
+  text('note', 'Note'),
+  names('inTheBox', 'What comes with one, comma between'),
+);
+
+export const TERMINALS = group(
+  'Terminals',
+  'installation chapter of the manual, one port a line',
+  rows(
+    'terminals',
+    'Port : least mm² : most mm² : strip mm : torque Nm : ends : conductors',
+    { key: 'port', label: 'port', holds: 'text' },
+    { key: 'minMm2', label: 'least mm²' },
+    { key: 'maxMm2', label: 'most mm²' },
+    { key: 'stripMm', label: 'strip mm' },
+    { key: 'torqueNm', label: 'torque Nm' },
+    { key: 'ends', label: 'ends', holds: 'names' },
+    { key: 'mostConductors', label: 'conductors' },
+  ),
+);
+
+export const MASS = figure('massKg', 'Mass', 'kg');
+
+export const BODY = group(
+  'Size and place',
+  'dimension drawing and mounting chapter',
+  MASS,
+  figure('body.widthM', 'Width', 'm'),
+  figure('body.heightM', 'Height', 'm'),
+  figure('body.depthM', 'Depth', 'm'),
+  choice('body.mount', 'Stands on', 'wall', 'floor'),
+  figure('body.clearSidesM', 'Free at the sides', 'm'),
+  figure('body.clearAboveM', 'Free above', 'm'),
+  figure('body.clearBelowM', 'Free below', 'm'),
+  figure('body.clearFrontM', 'Free in front', 'm'),
+  figure('body.heightAboveFloorM.min', 'Lowest above the floor', 'm'),
+  figure('body.heightAboveFloorM.max', 'Highest above the floor', 'm'),
+  choice('body.wetRated', 'Protection', 'indoors', 'sheltered', 'outdoors'),
+  figure('body.largestTiltDeg', 'Largest tilt', '°'),
+  rows(
+    'body.drilling',
+    'Holes: x m : y m : ⌀ mm',
+    { key: 'xM', label: 'x' },
+    { key: 'yM', label: 'y' },
+    { key: 'diameterMm', label: 'diameter' },
+  ),
+);
+
+export const CURVE: readonly SheetColumn[] = [
+  { key: 'multiple', label: 'multiple of rated' },
+  { key: 'maxS', label: 'seconds' },
+];
+
+export const LINES = choice('lines', 'Lines', '1', '2', '3');
