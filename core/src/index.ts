@@ -9,6 +9,8 @@ export { type CompareGroup, type CompareRow, compareVariants } from './advise/co
 export { type SharingFix, sharingFixes } from './advise/sharing.ts';
 export { adviseScope, type Scope, scopeOf } from './advise/scope.ts';
 export { ITEM_LIBRARY, type LibraryGroup } from './catalogue/items.ts';
+export { freeTypeId, type MergedType, mergeTypes } from './catalogue/merge.ts';
+export { type FindingChange, type NewerType, newerTypes, tryType } from './advise/newerTypes.ts';
 export { typeQuestions } from './catalogue/questions.ts';
 export {
   entriesOf,

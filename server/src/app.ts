@@ -18,12 +18,14 @@ import { reportRoutes } from './routes/reports.ts';
 import { runRoutes } from './routes/runs.ts';
 import { sessionGuard } from './routes/sessionGuard.ts';
 import { signInRoutes } from './routes/signIn.ts';
+import { typeRoutes } from './routes/types.ts';
 import { variantRoutes } from './routes/variants.ts';
 import { accounts } from './services/accounts.ts';
 import { attachments } from './services/attachments.ts';
 import { jobs } from './services/jobs.ts';
 import { library } from './services/library.ts';
 import { runs } from './services/runs.ts';
+import { types } from './services/types.ts';
 import { variants } from './services/variants.ts';
 
 export interface AppOptions {
@@ -91,6 +93,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
       await guarded.register(docsRoute);
       await guarded.register(jobRoutes, { jobs: jobService });
       await guarded.register(variantRoutes, { variants: variants(options.database, jobService) });
+      await guarded.register(typeRoutes, { types: types(options.database, options.now) });
       await guarded.register(libraryRoutes, { library: library(options.database, options.now) });
       await guarded.register(attachmentRoutes, {
         attachments: attachments(options.database, jobService, options.filesFolder, options.now),

@@ -1,5 +1,5 @@
 import { deflateSync } from 'node:zlib';
-import { wire } from '@bastion/core';
+import { SAMPLE_TYPES, wire } from '@bastion/core';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { type Caller, codeOf, type Harness, smallDesign, startHarness } from './testkit/harness.ts';
 
@@ -154,4 +154,61 @@ it('a field electrician ticks the delivery list and logs clamp readings, and cha
   };
   expect((await send(set)).statusCode).toBe(200);
   expect(codeOf(await send(edit(['circuits'], { id: 'c9' })))).toBe('NOT_ALLOWED');
+});
+
+describe('equipment types of a firm', () => {
+  const battery = SAMPLE_TYPES.find((type) => type.id === 'lfp-51v-50ah');
+  if (battery === undefined) throw new Error('It is a sample.');
+  const own = { ...battery, id: 'own-55ah', version: 1, name: 'Own 55 Ah' };
+  const keep = (types: unknown[]) => designer('POST', '/api/types', { types });
+
+  it('are kept version by version, seen by the firm alone, and changed by designers alone', async () => {
+    const first = wire.catalogue.parse((await keep([own])).json());
+    expect(first.own.map(({ type }) => [type.id, type.version])).toEqual([['own-55ah', 1]]);
+    expect(codeOf(await keep([own]))).toBe('TYPE_CHANGED');
+    const second = wire.catalogue.parse((await keep([{ ...own, version: 2, capacityAh: 56 }])).json());
+    expect(second.own.map(({ type }) => type.version)).toEqual([2]);
+    expect(codeOf(await field('POST', '/api/types', { types: [{ ...own, version: 3 }] }))).toBe(
+      'NOT_ALLOWED',
+    );
+    expect(wire.catalogue.parse((await south('GET', '/api/types')).json()).own).toEqual([]);
+    expect((await south('DELETE', '/api/types/own-55ah')).statusCode).toBe(404);
+  });
+
+  it('refuses what is impossible, a change of a sample or of kind, and keeps none of a list with one bad', async () => {
+    expect((await keep([{ ...own, id: 'own-bad', peakDischargeA: 1 }])).statusCode).toBe(400);
+    expect(
+      codeOf(
+        await keep([
+          { ...own, id: 'own-good' },
+          { ...battery, version: 9 },
+        ]),
+      ),
+    ).toBe('TYPE_IS_SAMPLE');
+    const generator = SAMPLE_TYPES.find((type) => type.kind === 'generator');
+    expect(codeOf(await keep([{ ...generator, id: 'own-55ah', version: 3 }]))).toBe('TYPE_CHANGED');
+    const { own: kept } = wire.catalogue.parse((await designer('GET', '/api/types')).json());
+    expect(kept.map(({ type }) => type.id)).toEqual(['own-55ah']);
+  });
+
+  it('counts the jobs that use a type, and lets only an unused one go', async () => {
+    const design = { ...smallDesign(), types: [own] };
+    const [stack] = design.stacks;
+    if (stack !== undefined) stack.bank = { batteryTypeId: own.id, modules: [{ id: 'm1' }] };
+    const before = wire.catalogue.parse((await designer('GET', '/api/types')).json()).usage;
+    await designer('POST', '/api/jobs/import', design);
+    const { usage } = wire.catalogue.parse((await designer('GET', '/api/types')).json());
+    expect(usage['own-55ah']).toBe(1);
+    const inverter = stack?.inverterTypeId ?? '';
+    expect(usage[inverter]).toBe((before[inverter] ?? 0) + 1);
+    expect(codeOf(await designer('DELETE', '/api/types/own-55ah'))).toBe('TYPE_IN_USE');
+    await keep([{ ...own, id: 'own-idle' }]);
+    expect((await designer('DELETE', '/api/types/own-idle')).statusCode).toBe(204);
+  });
+
+  it('notes what older jobs use when it is first asked for', async () => {
+    await harness.database.models.jobs.update({ usedTypes: null }, { where: {} });
+    const { usage } = wire.catalogue.parse((await designer('GET', '/api/types')).json());
+    expect(usage['own-55ah']).toBe(1);
+  });
 });

@@ -31,6 +31,15 @@ export const REFUSALS = {
     status: 422,
     message: 'The main design stays, and so does a variant that has been tested: the record refers to it.',
   },
+  TYPE_IS_SAMPLE: {
+    status: 422,
+    message: 'Samples stay as they are. Duplicate it, and change the copy. Nothing was kept.',
+  },
+  TYPE_CHANGED: {
+    status: 409,
+    message: 'Somebody has kept another version of this type meanwhile. Nothing was kept.',
+  },
+  TYPE_IN_USE: { status: 422, message: 'This type is used in a job, so it stays in the catalogue.' },
   TOO_MANY_TRIES: { status: 429, message: 'Too many tries. Wait a minute and try again.' },
   INTERNAL: { status: 500, message: 'The server failed at this. Nothing was changed; try again.' },
 } as const satisfies Record<string, { status: number; message: string }>;

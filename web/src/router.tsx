@@ -12,6 +12,10 @@ export const router = createBrowserRouter([
     children: [
       { index: true, lazy: async () => ({ Component: (await import('./pages/JobList.tsx')).JobList }) },
       {
+        path: 'catalogue/:typeId?',
+        lazy: async () => ({ Component: (await import('./pages/Catalogue.tsx')).Catalogue }),
+      },
+      {
         path: 'jobs/:jobId',
         lazy: async () => ({ Component: (await import('./pages/JobPage.tsx')).JobPage }),
         children: [

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { equipmentType } from '../catalogue/schema.ts';
 import { editSchema } from '../design/edits.ts';
 import { itemSchema } from '../design/schema.ts';
 import { procedureSchema } from '../procedure/schema.ts';
@@ -131,6 +132,15 @@ export const libraryItem = itemSchema.omit({ id: true });
 export type LibraryItem = z.infer<typeof libraryItem>;
 export const libraryEntry = z.object({ id: z.number().int(), item: libraryItem, addedBy: z.string() });
 export type LibraryEntry = z.infer<typeof libraryEntry>;
+
+export const ownType = z.object({ type: equipmentType, addedBy: z.string(), addedAt: z.string() });
+export type OwnType = z.infer<typeof ownType>;
+
+/** What a firm keeps beside the samples, and in how many jobs each type is used, samples too. */
+export const catalogue = z.object({ own: z.array(ownType), usage: z.record(z.string(), z.number().int()) });
+export type Catalogue = z.infer<typeof catalogue>;
+
+export const keepTypes = z.strictObject({ types: z.array(equipmentType).min(1).max(500) });
 
 export const attachment = z.object({
   id: z.number().int(),

@@ -1,6 +1,7 @@
 import { firstTables } from './001-first-tables.ts';
 import { variantsLibraryPhotos } from './002-variants-library-photos.ts';
+import { equipmentTypes } from './003-equipment-types.ts';
 import type { NamedMigration } from './migration.ts';
 
 /** Every migration, in order. A migration that has shipped is never changed. */
-export const MIGRATIONS: readonly NamedMigration[] = [firstTables, variantsLibraryPhotos];
+export const MIGRATIONS: readonly NamedMigration[] = [firstTables, variantsLibraryPhotos, equipmentTypes];

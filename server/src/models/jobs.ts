@@ -20,6 +20,8 @@ export class JobRow extends Model<InferAttributes<JobRow>, InferCreationAttribut
   /** The job whose variant this is; null for a main design. */
   declare variantOf: CreationOptional<number | null>;
   declare variantName: CreationOptional<string>;
+  /** Ids of the equipment types it uses, as JSON; null until it is next saved or asked for. */
+  declare usedTypes: CreationOptional<string | null>;
 }
 
 export function initJobs(sequelize: Sequelize): void {
@@ -35,6 +37,7 @@ export function initJobs(sequelize: Sequelize): void {
       changedBy: { type: DataTypes.STRING(120), allowNull: false },
       variantOf: { type: DataTypes.INTEGER.UNSIGNED, allowNull: true },
       variantName: { type: DataTypes.STRING(60), allowNull: false, defaultValue: '' },
+      usedTypes: { type: DataTypes.TEXT, allowNull: true },
     },
     { sequelize, tableName: 'jobs', timestamps: false },
   );

@@ -8,6 +8,7 @@ import { initReadings, ReadingRow } from './readings.ts';
 import { initRevisions, RevisionRow } from './revisions.ts';
 import { initSessions, SessionRow } from './sessions.ts';
 import { initRuns, RunRow } from './runs.ts';
+import { initTypes, TypeRow } from './types.ts';
 import { initUsers, UserRow } from './users.ts';
 
 export interface Models {
@@ -20,6 +21,7 @@ export interface Models {
   readonly runs: typeof RunRow;
   readonly readings: typeof ReadingRow;
   readonly library: typeof LibraryRow;
+  readonly types: typeof TypeRow;
   readonly attachments: typeof AttachmentRow;
 }
 
@@ -34,6 +36,7 @@ export function initModels(sequelize: Sequelize): Models {
   initRuns(sequelize);
   initReadings(sequelize);
   initLibrary(sequelize);
+  initTypes(sequelize);
   initAttachments(sequelize);
   return {
     firms: FirmRow,
@@ -45,6 +48,7 @@ export function initModels(sequelize: Sequelize): Models {
     runs: RunRow,
     readings: ReadingRow,
     library: LibraryRow,
+    types: TypeRow,
     attachments: AttachmentRow,
   };
 }

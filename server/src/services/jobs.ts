@@ -10,6 +10,7 @@ import {
   isFieldNote,
   readDesign,
   SAMPLE_TYPES,
+  usedTypeIds,
   type wire,
 } from '@bastion/core';
 import { z } from 'zod';
@@ -25,7 +26,7 @@ const SNAPSHOT_EVERY = 25;
 const editList = z.array(editSchema);
 
 /** A stored document was valid when it was stored; one that is not any more is a fault of ours and is said so. */
-function storedDesign(job: JobRow): Design {
+export function storedDesign(job: JobRow): Design {
   const read = readDesign(JSON.parse(job.document), SAMPLE_TYPES);
   if (!read.ok)
     throw new Error(`The stored document of job ${job.id} is not valid: ${read.problems[0]?.message ?? ''}`);
@@ -65,6 +66,7 @@ export function jobs({ sequelize, models }: Database, now: () => Date) {
         document: text,
         name: design.name,
         summary: JSON.stringify(summarise(design)),
+        usedTypes: JSON.stringify([...usedTypeIds(design)]),
         changedAt: at,
         changedBy: author,
       },

@@ -1,4 +1,4 @@
-import { wire } from '@bastion/core';
+import { type EquipmentType, wire } from '@bastion/core';
 import { z } from 'zod';
 
 /** A refusal by the server, with the sentence it gave. Code 'OFFLINE' is ours: the server could not be reached. */
@@ -79,6 +79,9 @@ export const api = {
   library: () => ask(z.array(wire.libraryEntry), 'GET', '/library'),
   keepInLibrary: (item: wire.LibraryItem) => ask(wire.libraryEntry, 'PUT', '/library', item),
   removeFromLibrary: (id: number) => send('DELETE', `/library/${id}`),
+  catalogue: () => ask(wire.catalogue, 'GET', '/types'),
+  keepTypes: (types: readonly EquipmentType[]) => ask(wire.catalogue, 'POST', '/types', { types }),
+  removeType: (id: string) => send('DELETE', `/types/${encodeURIComponent(id)}`),
   attachments: (jobId: number) => ask(z.array(wire.attachment), 'GET', `/jobs/${jobId}/attachments`),
   addPhoto: (jobId: number, photo: Blob, thumbnail: Blob, name: string) => {
     const form = new FormData();

@@ -47,6 +47,12 @@ export function Shell() {
           <img src="/icon.svg" alt="" width={20} height={20} />
           Zealous Bastion
         </Link>
+        {session.kind === 'in' && (
+          <nav className="flex gap-3 pl-3" aria-label="Workbench">
+            <Link to="/">Jobs</Link>
+            <Link to="/catalogue">Catalogue</Link>
+          </nav>
+        )}
         <span className="flex-1" />
         {session.kind === 'in' && (
           <span className="truncate text-quiet max-sm:hidden">

@@ -11,11 +11,11 @@ import {
   type Problem,
   readDesign,
   rereadDesign,
-  SAMPLE_TYPES,
 } from '@bastion/core';
 import { produce } from 'immer';
 import { create } from 'zustand';
 import { api, failureSentence } from '../api/client.ts';
+import { catalogueNow, useCatalogue } from './catalogue.ts';
 import { resendOutbox, Saver, type SaveState } from './saver.ts';
 
 /** A step that can be taken back: what was done, in words, and the edits that do it. */
@@ -70,7 +70,7 @@ function mayMake(job: OpenJob, edits: readonly Edit[]): boolean {
 }
 
 function analysed(job: Omit<OpenJob, 'analysis'>): OpenJob {
-  return { ...job, analysis: analyse(job.design, SAMPLE_TYPES) };
+  return { ...job, analysis: analyse(job.design, catalogueNow()) };
 }
 
 export const useJob = create<JobStore>((set, get) => {
@@ -95,7 +95,7 @@ export const useJob = create<JobStore>((set, get) => {
     const edits = from === 'undoSteps' ? invertEdits(last.edits) : last.edits;
     const result = applyEdits(job.design, edits);
     const rest = get()[from].slice(0, -1);
-    const checked = result.ok ? readDesign(result.value, SAMPLE_TYPES) : result;
+    const checked = result.ok ? readDesign(result.value, catalogueNow()) : result;
     if (!checked.ok) {
       set({
         [from]: rest,
@@ -117,7 +117,7 @@ export const useJob = create<JobStore>((set, get) => {
     if (edits.length === 0) return [];
     if (!mayMake(job, edits)) return [{ path: [], message: 'Your role does not change designs.' }];
     const read =
-      made === undefined ? readDesign(value, SAMPLE_TYPES) : rereadDesign(job.design, made, SAMPLE_TYPES);
+      made === undefined ? readDesign(value, catalogueNow()) : rereadDesign(job.design, made, catalogueNow());
     if (!read.ok) {
       set({ notice: `Not changed: ${read.problems[0]?.message ?? ''}` });
       return read.problems;
@@ -146,8 +146,8 @@ export const useJob = create<JobStore>((set, get) => {
       set({ state: 'loading', message: '' });
       try {
         const lost = await resendOutbox(jobId);
-        const found = await api.job(jobId);
-        const read = readDesign(found.document, SAMPLE_TYPES);
+        const [found] = await Promise.all([api.job(jobId), useCatalogue.getState().load()]);
+        const read = readDesign(found.document, catalogueNow());
         if (!read.ok) throw new Error(`The stored design cannot be read: ${read.problems[0]?.message ?? ''}`);
         const job = analysed({
           id: jobId,
@@ -201,7 +201,7 @@ export const useJob = create<JobStore>((set, get) => {
     change: (label, recipe) => {
       const { job } = get();
       if (job === undefined) return [];
-      const design = copyUsedTypes(produce(job.design, recipe), SAMPLE_TYPES);
+      const design = copyUsedTypes(produce(job.design, recipe), catalogueNow());
       return take(label, job, diff(job.design, design), design, design);
     },
 

@@ -14,7 +14,7 @@ import { useMemo, useState } from 'react';
 import { useJob, useOpenJob } from '../../state/job.ts';
 import { FilePicker } from '../../ui/FilePicker.tsx';
 import { Modal } from '../../ui/Modal.tsx';
-import { readSheet } from './readSheet.ts';
+import { readSheet } from '../../state/readSheet.ts';
 
 export interface SheetInHand {
   readonly name: string;

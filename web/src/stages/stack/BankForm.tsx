@@ -1,4 +1,5 @@
-import { type Bank, type Design, type EquipmentType, SAMPLE_TYPES, type Stack } from '@bastion/core';
+import type { Bank, Design, EquipmentType, Stack } from '@bastion/core';
+import { catalogueNow } from '../../state/catalogue.ts';
 import { newId, useJob, useOpenJob } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
 import { NumberField, SelectField } from '../../ui/fields.tsx';
@@ -7,7 +8,7 @@ import { setModuleCount, stackIn } from './stackEdits.ts';
 /** Types of one kind to choose from: those copied into the job, then the rest of the catalogue. */
 export function typeOptions(design: Design, kind: EquipmentType['kind']): { value: string; label: string }[] {
   const byId = new Map<string, EquipmentType>();
-  for (const type of [...SAMPLE_TYPES, ...design.types]) byId.set(type.id, type);
+  for (const type of [...catalogueNow(), ...design.types]) byId.set(type.id, type);
   return [...byId.values()]
     .filter((type) => type.kind === kind)
     .map((type) => ({ value: type.id, label: type.name }));

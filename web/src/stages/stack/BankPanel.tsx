@@ -2,12 +2,12 @@ import {
   type CompiledStack,
   describePlaces,
   formatQuantity,
-  SAMPLE_TYPES,
   type SharingFix,
   sharingFixes,
 } from '@bastion/core';
 import { ToggleGroup } from 'radix-ui';
 import { useMemo, useState } from 'react';
+import { catalogueNow } from '../../state/catalogue.ts';
 import { useJob, useOpenJob } from '../../state/job.ts';
 import { readNumber } from '../../ui/readNumber.ts';
 import { BankDrawing } from './BankDrawing.tsx';
@@ -92,7 +92,7 @@ export function BankPanel({ compiled }: { readonly compiled: CompiledStack }) {
   const read = readNumber(typed);
   const typedW = read !== undefined && read >= 0 ? read : undefined;
   const shared = useBankShare(compiled, load, typedW);
-  const fixes = useMemo(() => sharingFixes(design, SAMPLE_TYPES, stack.id), [design, stack.id]);
+  const fixes = useMemo(() => sharingFixes(design, catalogueNow(), stack.id), [design, stack.id]);
   const bank = typeof stack.bank === 'object' ? stack.bank : undefined;
   if (bank === undefined || shared.kind === 'none') return null;
   const { defaults } = analysis.installation;

@@ -5,6 +5,7 @@ import { AutonomyTable } from './AutonomyTable.tsx';
 import { CapabilityTable } from './CapabilityTable.tsx';
 import { BankPanel } from './BankPanel.tsx';
 import { GeneratorForm } from './GeneratorForm.tsx';
+import { NewerTypes } from './NewerTypes.tsx';
 import { addStack } from './stackEdits.ts';
 import { StackForm } from './StackForm.tsx';
 import { StackPicture } from './StackPicture.tsx';
@@ -98,6 +99,7 @@ export function StackStage() {
         <GeneratorForm />
       </div>
       <div className="grid min-w-0 gap-4">
+        <NewerTypes />
         {analysis.installation.stacks.map((compiled) => (
           <OneStack key={compiled.stack.id} compiled={compiled} />
         ))}

@@ -1,0 +1,117 @@
+import { equipmentTypeSchema, type EquipmentType, SAMPLE_TYPES, usedTypeIds, wire } from '@bastion/core';
+import { z } from 'zod';
+import type { Database } from '../database.ts';
+import { RefusalError } from '../errors.ts';
+import type { TypeRow } from '../models/types.ts';
+import { canEdit, type Person } from './accounts.ts';
+import { storedDesign } from './jobs.ts';
+
+const idList = z.array(z.string());
+
+const typeOf = (row: TypeRow): EquipmentType => equipmentTypeSchema.parse(JSON.parse(row.body));
+
+/** Equipment types that a firm keeps beside the samples. A version that is kept is never changed: a new one is added. */
+export function types({ sequelize, models }: Database, now: () => Date) {
+  /** How many jobs use each type. What a job uses is noted when it is saved; older rows are read once. */
+  const usage = async (firmId: number): Promise<Map<string, number>> => {
+    const rows = await models.jobs.findAll({
+      where: { firmId },
+      attributes: ['id', 'variantOf', 'usedTypes'],
+    });
+    const jobsOf = new Map<string, Set<number>>();
+    for (const row of rows) {
+      const noted = row.usedTypes === null ? undefined : idList.parse(JSON.parse(row.usedTypes));
+      const used = noted ?? (await noteUsed(row.id));
+      for (const id of used) jobsOf.set(id, (jobsOf.get(id) ?? new Set()).add(row.variantOf ?? row.id));
+    }
+    return new Map([...jobsOf].map(([id, jobs]) => [id, jobs.size]));
+  };
+
+  const noteUsed = async (jobId: number): Promise<string[]> => {
+    const job = await models.jobs.findByPk(jobId, { rejectOnEmpty: true });
+    const used = [...usedTypeIds(storedDesign(job))];
+    await job.update({ usedTypes: JSON.stringify(used) });
+    return used;
+  };
+
+  const list = async (person: Person): Promise<wire.Catalogue> => {
+    const rows = await models.types.findAll({
+      where: { firmId: person.firmId },
+      order: [
+        ['typeId', 'ASC'],
+        ['version', 'DESC'],
+      ],
+    });
+    const latest = new Map<string, TypeRow>();
+    for (const row of rows) if (!latest.has(row.typeId)) latest.set(row.typeId, row);
+    return {
+      own: [...latest.values()].map((row) => ({
+        type: typeOf(row),
+        addedBy: row.addedBy,
+        addedAt: row.addedAt.toISOString(),
+      })),
+      usage: Object.fromEntries(await usage(person.firmId)),
+    };
+  };
+
+  return {
+    list,
+
+    /** Keeps types: each new, or the next version of one that is kept. All of them, or none. */
+    keep: async (person: Person, kept: readonly EquipmentType[]): Promise<wire.Catalogue> => {
+      if (!canEdit(person)) throw new RefusalError('NOT_ALLOWED');
+      const samples = new Set(SAMPLE_TYPES.map((type) => type.id));
+      await sequelize.transaction(async (transaction) => {
+        for (const [index, type] of kept.entries()) {
+          const path = ['types', index];
+          if (samples.has(type.id))
+            throw new RefusalError('TYPE_IS_SAMPLE', {
+              problems: [{ path, message: `“${type.id}” is a sample` }],
+            });
+          const latest = await models.types.findOne({
+            where: { firmId: person.firmId, typeId: type.id },
+            order: [['version', 'DESC']],
+            transaction,
+            lock: transaction.LOCK.UPDATE,
+          });
+          const before = latest === null ? undefined : typeOf(latest);
+          if (type.version !== (before?.version ?? 0) + 1)
+            throw new RefusalError('TYPE_CHANGED', {
+              problems: [
+                {
+                  path,
+                  message: `${type.name} is at version ${before?.version ?? 0}, not ${type.version - 1}`,
+                },
+              ],
+            });
+          if (before !== undefined && before.kind !== type.kind)
+            throw new RefusalError('TYPE_CHANGED', {
+              problems: [{ path, message: `${before.name} is a ${before.kind}, not a ${type.kind}` }],
+            });
+          await models.types.create(
+            {
+              firmId: person.firmId,
+              typeId: type.id,
+              version: type.version,
+              body: JSON.stringify(type),
+              addedBy: person.name,
+              addedAt: now(),
+            },
+            { transaction },
+          );
+        }
+      });
+      return list(person);
+    },
+
+    /** Takes a type out of the catalogue with all its versions. Jobs keep their copies, so only unused ones go. */
+    remove: async (person: Person, typeId: string): Promise<void> => {
+      if (!canEdit(person)) throw new RefusalError('NOT_ALLOWED');
+      if (((await usage(person.firmId)).get(typeId) ?? 0) > 0) throw new RefusalError('TYPE_IN_USE');
+      const gone = await models.types.destroy({ where: { firmId: person.firmId, typeId } });
+      if (gone === 0) throw new RefusalError('NOT_FOUND');
+    },
+  };
+}
+
+export type Types = ReturnType<typeof types>;

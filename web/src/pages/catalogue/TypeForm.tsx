@@ -1,0 +1,147 @@
+import {
+  entriesOf,
+  type EquipmentKind,
+  type EquipmentType,
+  freeTypeId,
+  KIND_WORDS,
+  readSheetEntries,
+  type SheetEntries,
+  SHEETS,
+  typeQuestions,
+} from '@bastion/core';
+import { type SyntheticEvent, useMemo, useState } from 'react';
+import { useCatalogue } from '../../state/catalogue.ts';
+import { SheetInput } from './SheetInput.tsx';
+
+interface TypeFormProps {
+  readonly kind: EquipmentKind;
+  /** What it begins from: the version before, or what is duplicated. */
+  readonly from: EquipmentType | undefined;
+  /** Id and number of the version before; a new type has none. */
+  readonly before: { readonly id: string; readonly version: number } | undefined;
+  readonly onKept: (id: string) => void;
+  readonly onLeave: () => void;
+}
+
+const DRAFT = 'bastion-type-draft';
+
+/** What was typed and not kept yet stays on the device until it is kept or left. */
+function draftKey(kind: EquipmentKind, before: TypeFormProps['before']): string {
+  return `${DRAFT}-${kind}-${before?.id ?? 'new'}`;
+}
+
+function startEntries({ kind, from, before }: TypeFormProps): SheetEntries {
+  const kept = sessionStorage.getItem(draftKey(kind, before));
+  if (kept !== null) {
+    const parsed: unknown = JSON.parse(kept);
+    if (typeof parsed === 'object' && parsed !== null)
+      return Object.fromEntries(Object.entries(parsed).map(([key, value]) => [key, String(value)]));
+  }
+  if (from === undefined) return {};
+  const entries = entriesOf(from, SHEETS[kind]);
+  return before === undefined ? { ...entries, name: `${from.name} (copy)` } : entries;
+}
+
+/** Everything that is asked about a type as it stands: what is impossible, and what is unusual. */
+function useJudged({ kind, before }: TypeFormProps, entries: SheetEntries) {
+  const types = useCatalogue((store) => store.types);
+  return useMemo(() => {
+    const id = before?.id ?? freeTypeId(entries.name ?? '', new Set(types.map((type) => type.id)));
+    const read = readSheetEntries(kind, { id, version: (before?.version ?? 0) + 1 }, SHEETS[kind], entries);
+    const byKey = (list: readonly { path: readonly (string | number)[]; message: string }[]) =>
+      new Map([...list].reverse().map(({ path, message }) => [String(path[0]), message]));
+    return {
+      type: read.ok ? read.value : undefined,
+      problems: byKey(read.ok ? [] : read.problems),
+      questions: byKey(read.ok ? typeQuestions(read.value) : []),
+    };
+  }, [kind, before, entries, types]);
+}
+
+/** A data sheet to be typed off: grouped as makers print it; impossible figures are refused, unusual ones asked about. */
+export function TypeForm(props: TypeFormProps) {
+  const { kind, before, onKept, onLeave } = props;
+  const keep = useCatalogue((store) => store.keep);
+  const [entries, setEntries] = useState(() => startEntries(props));
+  const [touched, setTouched] = useState<ReadonlySet<string>>(new Set());
+  const [sure, setSure] = useState<ReadonlySet<string>>(new Set());
+  const [isTried, setIsTried] = useState(false);
+  const [failure, setFailure] = useState('');
+  const { type, problems, questions } = useJudged(props, entries);
+  const open = [...questions.keys()].filter((key) => !sure.has(key));
+  const change = (key: string, value: string): void => {
+    const next = { ...entries, [key]: value };
+    setEntries(next);
+    setTouched(new Set(touched).add(key));
+    setSure(new Set([...sure].filter((one) => one !== key)));
+    sessionStorage.setItem(draftKey(kind, before), JSON.stringify(next));
+  };
+  const leave = (): void => {
+    sessionStorage.removeItem(draftKey(kind, before));
+    onLeave();
+  };
+  const save = async (event: SyntheticEvent): Promise<void> => {
+    event.preventDefault();
+    setIsTried(true);
+    const first = [...problems.keys(), ...open][0];
+    if (type === undefined || first !== undefined) {
+      document.querySelector<HTMLElement>(`[data-field="type/${first ?? 'name'}"]`)?.focus();
+      return;
+    }
+    const failed = await keep([type]);
+    if (failed !== undefined) return setFailure(failed);
+    sessionStorage.removeItem(draftKey(kind, before));
+    onKept(type.id);
+  };
+  return (
+    <form onSubmit={(event) => void save(event)} noValidate aria-label={`Data sheet: ${KIND_WORDS[kind][0]}`}>
+      {SHEETS[kind].map((group) => (
+        <fieldset key={group.title} className="mb-4 border-t border-rule pt-2">
+          <legend className="pr-2 font-semibold">{group.title}</legend>
+          <p className="text-quiet">Look in: {group.where}.</p>
+          <div className="grid grid-cols-1 gap-x-4 gap-y-2 sm:grid-cols-2 xl:grid-cols-3">
+            {group.fields.map((field) => (
+              <SheetInput
+                key={field.key}
+                field={field}
+                value={entries[field.key] ?? ''}
+                onChange={(value) => change(field.key, value)}
+                problem={isTried || touched.has(field.key) ? problems.get(field.key) : undefined}
+                question={questions.get(field.key)}
+                isSure={sure.has(field.key)}
+                onSure={(isSure) =>
+                  setSure(
+                    new Set(isSure ? [...sure, field.key] : [...sure].filter((one) => one !== field.key)),
+                  )
+                }
+              />
+            ))}
+          </div>
+        </fieldset>
+      ))}
+      <div className="sticky -bottom-4 -mx-4 -mb-4 flex flex-wrap items-center gap-2 border-t border-edge bg-sheet px-4 py-2">
+        <button type="submit" className="button button-main">
+          {before === undefined ? 'Keep this type' : `Keep as version ${before.version + 1}`}
+        </button>
+        <button type="button" className="button" onClick={leave}>
+          Leave without keeping
+        </button>
+        <span role="status">
+          {failure !== '' && <span className="text-over">{failure}</span>}
+          {isTried && problems.size > 0 && (
+            <span className="text-over">
+              {problems.size === 1 ? 'One figure is' : `${problems.size} figures are`} missing or not
+              possible. Nothing was kept.
+            </span>
+          )}
+          {isTried && problems.size === 0 && open.length > 0 && (
+            <span className="text-tight">
+              {open.length === 1 ? 'One figure is' : `${open.length} figures are`} unusual: confirm or correct
+              first.
+            </span>
+          )}
+        </span>
+      </div>
+    </form>
+  );
+}
