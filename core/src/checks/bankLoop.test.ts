@@ -69,6 +69,12 @@ checkTable(bankLoop, [
     says: '58.4 V is above 57.6 V',
   },
   {
+    name: 'an open loop with one voltage of three',
+    edit: (d) => void (bank1(d).comms = { loop: 'open', links: [], setPoints: { chargeV: 56 } }),
+    state: 'unknown',
+    missing: 'stacks/s/bank/comms/setPoints/floatV',
+  },
+  {
     name: 'an open loop without voltages',
     edit: (d) => void (bank1(d).comms = { loop: 'open', links: [] }),
     state: 'unknown',

@@ -1,9 +1,19 @@
 import { commsOf } from '../compile/bankComms.ts';
-import { all, field, known } from '../design/known.ts';
+import { all, field, known, unknownAt } from '../design/known.ts';
+import type { BankComms } from '../design/stackSchema.ts';
 import type { Check } from './check.ts';
 import { bankOf } from './support/bank.ts';
 import { eachRuling, rulingSentences } from './support/reasons.ts';
 import { bankSubject } from './support/subjects.ts';
+
+function openLoop({ setPoints }: BankComms, path: readonly string[]) {
+  if (setPoints === undefined) return unknownAt([...path, 'setPoints']);
+  return all({
+    chargeV: field(setPoints.chargeV, ...path, 'setPoints', 'chargeV'),
+    floatV: field(setPoints.floatV, ...path, 'setPoints', 'floatV'),
+    cutoffV: field(setPoints.cutoffV, ...path, 'setPoints', 'cutoffV'),
+  });
+}
 
 /** Closed loop: a protocol that both sides speak, and modules of one make. Open loop: stated voltages inside the bank's own. */
 export const bankLoop: Check = {
@@ -31,7 +41,7 @@ export const bankLoop: Check = {
           inverter: compiled.type,
           circuit: compiled.bankTypes(),
           protocol: loop === 'closed' ? field(comms.value.protocol, ...path, 'protocol') : known(''),
-          setPoints: loop === 'open' ? field(comms.value.setPoints, ...path, 'setPoints') : known(undefined),
+          setPoints: loop === 'open' ? openLoop(comms.value, path) : known(undefined),
         });
       },
       (_compiled, { comms, bank, inverter, circuit, protocol, setPoints }) => {

@@ -65,7 +65,11 @@ const bankComms = z.strictObject({
   links: entities(commsLink, 600),
   terminated: z.array(id).max(600).optional().describe('Modules whose terminator is set or plugged.'),
   setPoints: z
-    .strictObject({ chargeV: positive.max(2000), floatV: positive.max(2000), cutoffV: positive.max(2000) })
+    .strictObject({
+      chargeV: positive.max(2000).optional(),
+      floatV: positive.max(2000).optional(),
+      cutoffV: positive.max(2000).optional(),
+    })
     .optional()
     .describe('For an open loop: voltages the inverters work to.'),
 });

@@ -18,7 +18,9 @@ export function stageOf(path: Path): string {
 export const fieldKey = (path: Path): string => path.join('/');
 
 export const fieldHref = (jobId: number, path: Path): string =>
-  `/jobs/${jobId}/${stageOf(path)}#field=${encodeURIComponent(fieldKey(path))}`;
+  path[0] === 'types'
+    ? `/catalogue/${String(path[1])}`
+    : `/jobs/${jobId}/${stageOf(path)}#field=${encodeURIComponent(fieldKey(path))}`;
 
 /** Brings the field that the address names into view and puts the keyboard there. */
 export function useFieldFromAddress(): void {
@@ -33,6 +35,8 @@ export function useFieldFromAddress(): void {
         `[data-field="${CSS.escape(parts.slice(0, length).join('/'))}"]`,
       );
       if (found === null) continue;
+      for (let at = found.closest('details'); at !== null; at = at.parentElement?.closest('details') ?? null)
+        at.open = true;
       found.scrollIntoView({ block: 'center' });
       found.focus();
       return;

@@ -158,6 +158,8 @@ interface SelectFieldProps<T extends string> extends FieldProps {
   readonly value: T | undefined;
   readonly options: readonly { readonly value: T; readonly label: string }[];
   readonly onTake: (value: T | undefined) => void;
+  /** What the empty choice means, where it is not "not known". */
+  readonly emptyLabel?: string;
 }
 
 /** A choice from a short list; its first entry is "not known". */
@@ -169,6 +171,7 @@ export function SelectField<T extends string>({
   onTake,
   disabled = false,
   hint,
+  emptyLabel = 'not known',
 }: SelectFieldProps<T>) {
   const id = useId();
   return (
@@ -184,7 +187,7 @@ export function SelectField<T extends string>({
         value={value ?? ''}
         onChange={(event) => onTake(options.find((option) => option.value === event.target.value)?.value)}
       >
-        <option value="">not known</option>
+        <option value="">{emptyLabel}</option>
         {options.map((option) => (
           <option key={option.value} value={option.value}>
             {option.label}

@@ -86,7 +86,16 @@ export function BankForm({ stack }: { readonly stack: Stack }) {
           />
           {number('reserveSoc', 'Backup reserve', '%', 100)}
           {number('cutoffSoc', 'Cut-off', '%', 100)}
-          {number('breakerA', 'Battery breaker', 'A')}
+          <SelectField
+            label="Battery breaker or fuse"
+            path={[...path, 'breakerTypeId']}
+            value={bank.breakerTypeId}
+            options={typeOptions(design, 'protective-device')}
+            emptyLabel="only its rating is known"
+            disabled={!canEdit}
+            onTake={(value) => changeBank('Battery breaker', (target) => put(target, 'breakerTypeId', value))}
+          />
+          {bank.breakerTypeId === undefined && number('breakerA', 'Its rating', 'A')}
         </>
       )}
     </>

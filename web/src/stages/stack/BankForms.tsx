@@ -2,6 +2,8 @@ import { type Conductor, joiningSchema, LEAD_SIZES_MM2, type Module, type Stack 
 import { useJob, useOpenJob } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
 import { NumberField, SelectField } from '../../ui/fields.tsx';
+import { typeOptions } from './BankForm.tsx';
+import { useStackChange } from './useStackChange.ts';
 import {
   bankIn,
   JOINING_WORDS,
@@ -14,6 +16,7 @@ import {
 
 const JOININGS = joiningSchema.options.map((value) => ({ value, label: JOINING_WORDS[value] }));
 const SIZES = LEAD_SIZES_MM2.map((area) => ({ value: String(area), label: `${area} mm²` }));
+const LENGTHS = [{ value: 'wall', label: 'as the routes on the wall plan are cut' }] as const;
 const FITTED = [
   { value: 'yes', label: 'Fitted' },
   { value: 'taken-out', label: 'Taken out' },
@@ -67,7 +70,8 @@ function LeadFields({ label, path, lead, isBar = false, onTake }: LeadFieldsProp
 
 /** How the bank is joined, and by what. */
 export function JoiningForm({ stack }: { readonly stack: Stack }) {
-  const { canEdit } = useOpenJob();
+  const { design, canEdit } = useOpenJob();
+  const { changeBank } = useStackChange(stack.id);
   const change = useJob((store) => store.change);
   const bank = typeof stack.bank === 'object' ? stack.bank : undefined;
   if (bank === undefined) return null;
@@ -123,6 +127,19 @@ export function JoiningForm({ stack }: { readonly stack: Stack }) {
         </>
       )}
       {onBars && (
+        <div className="col-span-2">
+          <SelectField
+            label="Combiner bar"
+            path={[...path, 'barTypeId']}
+            value={bank.barTypeId}
+            options={typeOptions(design, 'combiner-bar')}
+            emptyLabel="made on site: figures below"
+            disabled={!canEdit}
+            onTake={(value) => void changeBank('Combiner bar', (target) => put(target, 'barTypeId', value))}
+          />
+        </div>
+      )}
+      {onBars && bank.barTypeId === undefined && (
         <LeadFields
           label="Bar"
           isBar
@@ -131,6 +148,19 @@ export function JoiningForm({ stack }: { readonly stack: Stack }) {
           onTake={takeLead('barSegment', 'Bar')}
         />
       )}
+      <div className="col-span-2">
+        <SelectField
+          label="Lengths of the leads"
+          path={[...path, 'lengthsFrom']}
+          value={bank.lengthsFrom}
+          options={LENGTHS}
+          emptyLabel="as typed here"
+          disabled={!canEdit}
+          onTake={(value) =>
+            void changeBank('Lengths of the leads', (target) => put(target, 'lengthsFrom', value))
+          }
+        />
+      </div>
       <LeadFields
         label="Lead, inverter to bank"
         path={[...path, 'inverterLead']}

@@ -10,6 +10,10 @@ import { useMemo, useState } from 'react';
 import { catalogueNow } from '../../state/catalogue.ts';
 import { useJob, useOpenJob } from '../../state/job.ts';
 import { readNumber } from '../../ui/readNumber.ts';
+import { BankLimits } from './BankLimits.tsx';
+import { CommsPanel } from './CommsPanel.tsx';
+import { DriftPanel } from './DriftPanel.tsx';
+import { JoinPanel } from './JoinPanel.tsx';
 import { BankDrawing } from './BankDrawing.tsx';
 import { JoiningForm, OneByOne } from './BankForms.tsx';
 import { type BankLoad, type Shared, useBankShare } from './useBankShare.ts';
@@ -82,8 +86,8 @@ function Outcome({ shared }: { readonly shared: Extract<Shared, { kind: 'known' 
   );
 }
 
-/** The bank as a solved network: drawn as it lies, with the current of each module, and what would mend it. */
-export function BankPanel({ compiled }: { readonly compiled: CompiledStack }) {
+/** The bank drawn as it lies, with the current of each module, and what would mend its sharing. */
+function Sharing({ compiled }: { readonly compiled: CompiledStack }) {
   const { design, analysis } = useOpenJob();
   const [load, setLoad] = useState<BankLoad>('steady');
   const [typed, setTyped] = useState('3000');
@@ -94,12 +98,12 @@ export function BankPanel({ compiled }: { readonly compiled: CompiledStack }) {
   const shared = useBankShare(compiled, load, typedW);
   const fixes = useMemo(() => sharingFixes(design, catalogueNow(), stack.id), [design, stack.id]);
   const bank = typeof stack.bank === 'object' ? stack.bank : undefined;
-  if (bank === undefined || shared.kind === 'none') return null;
+  if (bank === undefined || shared.kind === 'none') return <h3 className="font-semibold">Battery bank</h3>;
   const { defaults } = analysis.installation;
   const focusLead = (): void =>
     document.querySelector<HTMLElement>(`[data-field="stacks/${stack.id}/bank/lead/lengthM"]`)?.focus();
   return (
-    <section className="sheet mt-3 p-3" aria-label={`Battery bank of ${stack.name}`}>
+    <>
       <div className="flex flex-wrap items-center gap-2">
         <h3 className="flex-1 font-semibold">Battery bank as it lies</h3>
         <ToggleGroup.Root
@@ -158,6 +162,21 @@ export function BankPanel({ compiled }: { readonly compiled: CompiledStack }) {
       </div>
       <Fixes fixes={fixes} />
       <OneByOne stack={stack} chosenId={chosenId} />
+    </>
+  );
+}
+
+/** Everything about the bank of a stack: how it shares, what limits it, how it speaks, and how it is brought together. */
+export function BankPanel({ compiled }: { readonly compiled: CompiledStack }) {
+  const { stack } = compiled;
+  if (typeof stack.bank !== 'object') return null;
+  return (
+    <section className="sheet mt-3 p-3" aria-label={`Battery bank of ${stack.name}`}>
+      <Sharing compiled={compiled} />
+      <BankLimits compiled={compiled} />
+      <CommsPanel compiled={compiled} />
+      <JoinPanel compiled={compiled} />
+      <DriftPanel compiled={compiled} />
     </section>
   );
 }

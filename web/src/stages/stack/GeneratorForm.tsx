@@ -4,12 +4,15 @@ import {
   formatQuantity,
   fuelUse,
   type Generator,
+  generatorLines,
+  loadStages,
   type Problem,
 } from '@bastion/core';
 import { Trash2 } from 'lucide-react';
 import { newId, useJob, useOpenJob } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
 import { NumberField, SelectField } from '../../ui/fields.tsx';
+import { FindingLines } from '../../ui/FindingLines.tsx';
 import { typeOptions } from './BankForm.tsx';
 
 const CONNECTIONS = [
@@ -48,14 +51,50 @@ function FuelWords({ generator }: { readonly generator: Generator }) {
   );
 }
 
+/** In which order the load could be brought onto a running set, where one step is too much. */
+function StageWords({ generator }: { readonly generator: Generator }) {
+  const { analysis } = useOpenJob();
+  const { generators, stacks, supply } = analysis.installation;
+  const one = generators.find((found) => found.generator.id === generator.id);
+  const board = stacks.find(({ stack }) => stack.id === generator.stackId)?.generatorBoard;
+  if (one?.type.known !== true || !one.deratedVa.known || board?.known !== true || !supply.known) return null;
+  const { largestStep } = one.type.value;
+  const reached = generatorLines(generator, one.type.value, supply.value);
+  if (largestStep === undefined || !reached.known) return null;
+  const stages = loadStages(
+    board.value.circuits,
+    supply.value,
+    reached.value,
+    one.deratedVa.value * largestStep,
+  );
+  if (stages.length < 2) return null;
+  return (
+    <details className="text-[13px]">
+      <summary>Bring the load on in {stages.length} stages</summary>
+      <ol className="list-decimal pl-5">
+        {stages.map((stage) => (
+          <li key={stage.circuits[0]?.id}>
+            {stage.circuits.map((circuit) => circuit.name).join(', ')}: {formatQuantity(stage.va, 'VA')}
+            {stage.isTooLarge && <span className="text-over">, more than one step by itself</span>}
+          </li>
+        ))}
+      </ol>
+    </details>
+  );
+}
+
 function OneGenerator({ generator }: { readonly generator: Generator }) {
-  const { design, canEdit } = useOpenJob();
+  const { design, analysis, canEdit } = useOpenJob();
   const change = useJob((store) => store.change);
   const changeIt = (label: string, recipe: (target: Generator, draft: Design) => void): readonly Problem[] =>
     change(label, (draft) => {
       const target = draft.generators.find((one) => one.id === generator.id);
       if (target !== undefined) recipe(target, draft);
     });
+  const { generators, supply } = analysis.installation;
+  const type = generators.find((one) => one.generator.id === generator.id)?.type;
+  const lines = supply.known ? supply.value.lines : [];
+  const needsLine = type?.known === true && type.value.lines < lines.length;
   return (
     <div className="grid gap-1.5 border-t border-rule pt-2">
       <div className="flex items-center justify-between">
@@ -101,6 +140,16 @@ function OneGenerator({ generator }: { readonly generator: Generator }) {
         disabled={!canEdit}
         onTake={(value) => changeIt('Generator feeds', (target) => put(target, 'stackId', value))}
       />
+      {needsLine && (
+        <SelectField
+          label="Line it supplies"
+          path={['generators', generator.id, 'line']}
+          value={generator.line}
+          options={lines.map((line) => ({ value: line, label: line }))}
+          disabled={!canEdit}
+          onTake={(value) => changeIt('Line of the generator', (target) => put(target, 'line', value))}
+        />
+      )}
       <NumberField
         label="Fuel at hand"
         unit="L"
@@ -110,6 +159,12 @@ function OneGenerator({ generator }: { readonly generator: Generator }) {
         onTake={(value) => changeIt('Fuel at hand', (target) => put(target, 'fuelL', value))}
       />
       <FuelWords generator={generator} />
+      <StageWords generator={generator} />
+      <FindingLines
+        checks={['generator.window', 'generator.lines', 'generator.pv']}
+        about={generator.id}
+        onlyTrouble
+      />
     </div>
   );
 }

@@ -92,6 +92,17 @@ function InverterFields({ stack }: { readonly stack: Stack }) {
           }
         />
       )}
+      <SelectField
+        label="Transfer device"
+        path={[...path, 'transferDeviceTypeId']}
+        value={stack.transferDeviceTypeId}
+        options={typeOptions(design, 'transfer-device')}
+        emptyLabel="none"
+        disabled={!canEdit}
+        onTake={(value) =>
+          changeStack('Transfer device', (target) => put(target, 'transferDeviceTypeId', value))
+        }
+      />
       <NumberField
         label="Charge setting, each unit"
         unit="A"

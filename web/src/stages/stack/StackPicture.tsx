@@ -1,4 +1,4 @@
-import type { CompiledStack, Installation } from '@bastion/core';
+import { type CompiledStack, type Installation, type Stack, unitLines } from '@bastion/core';
 import { useJob } from '../../state/job.ts';
 
 interface StackPictureProps {
@@ -10,7 +10,50 @@ const WIDE = 92;
 const GAP = 14;
 const UNIT_TOP = 54;
 const UNIT_HIGH = 46;
-const BANK_TOP = 168;
+const BUS_TOP = UNIT_TOP + UNIT_HIGH + 14;
+const BANK_TOP = 204;
+
+interface BusProps {
+  readonly stack: Stack;
+  /** Left edge of each unit in the picture. */
+  readonly leftOf: (unitId: string) => number;
+}
+
+/** The parallel bus as it is plugged: a cable from socket to socket, a bar where it is terminated. */
+function Bus({ stack, leftOf }: BusProps) {
+  return (
+    <g fontSize={9.5} fill="var(--quiet)">
+      {(stack.busLinks ?? []).map((link, index) => {
+        const from = leftOf(link.fromUnitId) + WIDE - 16;
+        const to = leftOf(link.toUnitId) + 16;
+        const y = BUS_TOP + 8 + (Math.abs(to - from) > WIDE ? 9 + (index % 2) * 4 : 0);
+        return (
+          <g key={link.id}>
+            <path
+              d={`M ${from} ${UNIT_TOP + UNIT_HIGH} V ${y} H ${to} V ${UNIT_TOP + UNIT_HIGH}`}
+              fill="none"
+              stroke="var(--touch)"
+              strokeWidth={1.8}
+            />
+            <title>{`${link.fromPort} to ${link.toPort}`}</title>
+          </g>
+        );
+      })}
+      {(stack.terminated ?? []).map((id) => (
+        <g key={id}>
+          <rect
+            x={leftOf(id) + WIDE / 2 - 22}
+            y={UNIT_TOP + UNIT_HIGH - 3}
+            width={44}
+            height={6}
+            fill="var(--touch)"
+          />
+          <title>terminator</title>
+        </g>
+      ))}
+    </g>
+  );
+}
 
 /** The set as it hangs together: output lines above, units below them, the battery bar, and the modules under it. */
 export function StackPicture({ installation, compiled }: StackPictureProps) {
@@ -21,6 +64,17 @@ export function StackPicture({ installation, compiled }: StackPictureProps) {
   const bank = compiled.bank.known && compiled.bank.value !== 'none' ? compiled.bank.value : undefined;
   const modules = stack.bank === undefined || stack.bank === 'none' ? [] : stack.bank.modules;
   const ordered = [...stack.units].sort((a, b) => (a.line ?? '').localeCompare(b.line ?? ''));
+  const fed =
+    installation.supply.known && stack.arrangement !== undefined
+      ? unitLines(stack, stack.arrangement, installation.supply.value)
+      : undefined;
+  const leftOf = (unitId: string): number =>
+    GAP +
+    Math.max(
+      0,
+      ordered.findIndex((unit) => unit.id === unitId),
+    ) *
+      (WIDE + GAP);
   const width = Math.max(ordered.length, 3) * (WIDE + GAP) + GAP;
   const perRow = Math.max(1, Math.floor((width - GAP) / 58));
   const rows = Math.ceil(modules.length / perRow);
@@ -52,7 +106,9 @@ export function StackPicture({ installation, compiled }: StackPictureProps) {
       {ordered.map((unit, index) => {
         const x = GAP + index * (WIDE + GAP);
         const isLost = lost?.stackId === stack.id && lost.unitId === unit.id;
-        const at = unit.line === undefined ? lines.map((_, line) => line) : [lines.indexOf(unit.line)];
+        const own = fed?.known === true ? fed.value.get(unit.id) : undefined;
+        const at =
+          own ?? (unit.line === undefined ? lines.map((_, line) => line) : [lines.indexOf(unit.line)]);
         return (
           <g key={unit.id} opacity={isLost ? 0.45 : 1}>
             {at.map((line, step) => (
@@ -90,7 +146,11 @@ export function StackPicture({ installation, compiled }: StackPictureProps) {
               Unit {stack.units.indexOf(unit) + 1}
             </text>
             <text x={x + WIDE / 2} y={UNIT_TOP + 36} textAnchor="middle" fontSize={11} fill="var(--quiet)">
-              {isLost ? 'lost' : (unit.firmware ?? 'firmware not known')}
+              {isLost
+                ? 'lost'
+                : stack.hostUnitId === unit.id
+                  ? 'host'
+                  : (unit.firmware ?? 'firmware not known')}
             </text>
             <line
               x1={x + WIDE / 2}
@@ -103,6 +163,7 @@ export function StackPicture({ installation, compiled }: StackPictureProps) {
           </g>
         );
       })}
+      <Bus stack={stack} leftOf={leftOf} />
       <line
         x1={GAP}
         x2={width - GAP}

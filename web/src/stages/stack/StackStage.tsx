@@ -3,6 +3,10 @@ import { useJob, useOpenJob } from '../../state/job.ts';
 import { StripPanel } from '../../ui/StripPanel.tsx';
 import { AutonomyTable } from './AutonomyTable.tsx';
 import { CapabilityTable } from './CapabilityTable.tsx';
+import { FindingLines } from '../../ui/FindingLines.tsx';
+import { ArraysPanel } from './ArraysPanel.tsx';
+import { BusPanel } from './BusPanel.tsx';
+import { ControllersPanel } from './ControllersPanel.tsx';
 import { BankPanel } from './BankPanel.tsx';
 import { GeneratorForm } from './GeneratorForm.tsx';
 import { NewerTypes } from './NewerTypes.tsx';
@@ -39,6 +43,12 @@ function OneStack({ compiled }: { readonly compiled: CompiledStack }) {
         <div className="mt-2 overflow-x-auto">
           <StackPicture installation={analysis.installation} compiled={compiled} />
         </div>
+        <FindingLines
+          checks={['stack.arrangement', 'stack.outlet', 'stack.equal-lines', 'grid.transfer-device']}
+          about={compiled.stack.id}
+          onlyTrouble
+        />
+        <BusPanel compiled={compiled} />
         <UnitTable stack={compiled.stack} />
       </div>
       <BankPanel compiled={compiled} />
@@ -103,6 +113,8 @@ export function StackStage() {
         {analysis.installation.stacks.map((compiled) => (
           <OneStack key={compiled.stack.id} compiled={compiled} />
         ))}
+        <ControllersPanel />
+        <ArraysPanel />
       </div>
       <aside className="sheet p-3" aria-label="Headroom">
         <h2 className="mb-2">Headroom</h2>

@@ -1,70 +1,115 @@
-import { type Stack, SUPPLY_LINES } from '@bastion/core';
-import { useJob, useOpenJob } from '../../state/job.ts';
+import { LEAD_SIZES_MM2, type Line, type Stack, SUPPLY_LINES, type Unit } from '@bastion/core';
+import { useOpenJob } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
-import { TextField } from '../../ui/fields.tsx';
-import { stackIn } from './stackEdits.ts';
+import { NumberField, SelectField, TextField } from '../../ui/fields.tsx';
+import { withFigure } from './bankEdits.ts';
+import { useStackChange } from './useStackChange.ts';
 
-/** What differs from unit to unit: its line, firmware and serial number. Faults live in such differences. */
+const SIZES = LEAD_SIZES_MM2.map((area) => ({ value: String(area), label: `${area} mm²` }));
+
+interface UnitRowProps {
+  readonly stack: Stack;
+  readonly unit: Unit;
+  readonly number: number;
+  readonly lines: readonly Line[];
+}
+
+function UnitRow({ stack, unit, number, lines }: UnitRowProps) {
+  const { canEdit } = useOpenJob();
+  const { changeStack } = useStackChange(stack.id);
+  const path = ['stacks', stack.id, 'units', unit.id];
+  const changeUnit = (label: string, recipe: (unit: Unit) => void) =>
+    changeStack(`${label} of unit ${number}`, (target) => {
+      const found = target.units.find((one) => one.id === unit.id);
+      if (found !== undefined) recipe(found);
+    });
+  const words = (key: 'firmware' | 'serial' | 'batteryProfile', label: string) => (
+    <TextField
+      label={label}
+      path={[...path, key]}
+      value={unit[key] ?? ''}
+      disabled={!canEdit}
+      onTake={(value) => changeUnit(label, (target) => put(target, key, value === '' ? undefined : value))}
+    />
+  );
+  return (
+    <fieldset className="grid grid-cols-2 items-end gap-x-2 border-t border-rule py-1 md:grid-cols-[5.5rem_5rem_1fr_1fr_6.5rem_6.5rem]">
+      <legend className="sr-only">Unit {number}</legend>
+      <SelectField
+        label={`Unit ${number}: line`}
+        path={[...path, 'line']}
+        value={unit.line}
+        options={lines.map((line) => ({ value: line, label: line }))}
+        emptyLabel={lines.length === 1 ? 'L1' : 'all or not known'}
+        disabled={!canEdit}
+        onTake={(value) => void changeUnit('Line', (target) => put(target, 'line', value))}
+      />
+      {words('firmware', 'Firmware')}
+      {words('serial', 'Serial')}
+      {words('batteryProfile', 'Battery settings')}
+      <NumberField
+        label="AC lead"
+        unit="m"
+        path={[...path, 'acLead']}
+        value={unit.acLead?.lengthM}
+        disabled={!canEdit}
+        onTake={(value) =>
+          changeUnit('AC lead', (target) =>
+            put(target, 'acLead', withFigure(target.acLead, 'lengthM', value)),
+          )
+        }
+      />
+      <SelectField
+        label="AC lead size"
+        path={[...path, 'acLead', 'areaMm2']}
+        value={unit.acLead?.areaMm2 === undefined ? undefined : String(unit.acLead.areaMm2)}
+        options={SIZES}
+        disabled={!canEdit}
+        onTake={(value) =>
+          void changeUnit('Size of the AC lead', (target) =>
+            put(
+              target,
+              'acLead',
+              withFigure(target.acLead, 'areaMm2', value === undefined ? undefined : Number(value)),
+            ),
+          )
+        }
+      />
+    </fieldset>
+  );
+}
+
+/** What differs from unit to unit. Faults live in such differences. */
 export function UnitTable({ stack }: { readonly stack: Stack }) {
   const { design, canEdit } = useOpenJob();
-  const change = useJob((store) => store.change);
+  const { changeStack } = useStackChange(stack.id);
   const lines =
     design.site.supply === undefined ? SUPPLY_LINES['three-phase'] : SUPPLY_LINES[design.site.supply];
-  const changeUnit = (unitId: string, label: string, field: 'firmware' | 'serial' | 'line', value: string) =>
-    change(label, (draft) => {
-      const unit = stackIn(draft, stack.id)?.units.find((one) => one.id === unitId);
-      if (unit === undefined) return;
-      if (field === 'line')
-        put(
-          unit,
-          'line',
-          lines.find((line) => line === value),
-        );
-      else put(unit, field, value === '' ? undefined : value);
-    });
+  const [first] = stack.units;
   return (
     <details className="mt-3">
-      <summary className="font-semibold">Units one by one: line, firmware, serial number</summary>
-      <div className="mt-2 grid gap-2">
-        {stack.units.map((unit, index) => (
-          <div key={unit.id} className="grid grid-cols-[4rem_6rem_1fr_1fr] items-start gap-2">
-            <span className="pt-6">Unit {index + 1}</span>
-            <label className="block">
-              <span className="block text-[13px] text-quiet">Line</span>
-              <select
-                className="input"
-                data-field={`stacks/${stack.id}/units/${unit.id}/line`}
-                disabled={!canEdit}
-                value={unit.line ?? ''}
-                onChange={(event) =>
-                  changeUnit(unit.id, `Line of unit ${index + 1}`, 'line', event.target.value)
-                }
-              >
-                <option value="">{lines.length === 1 ? 'L1' : 'all or not known'}</option>
-                {lines.map((line) => (
-                  <option key={line} value={line}>
-                    {line}
-                  </option>
-                ))}
-              </select>
-            </label>
-            <TextField
-              label="Firmware"
-              path={['stacks', stack.id, 'units', unit.id, 'firmware']}
-              value={unit.firmware ?? ''}
-              disabled={!canEdit}
-              onTake={(value) => changeUnit(unit.id, `Firmware of unit ${index + 1}`, 'firmware', value)}
-            />
-            <TextField
-              label="Serial number"
-              path={['stacks', stack.id, 'units', unit.id, 'serial']}
-              value={unit.serial ?? ''}
-              disabled={!canEdit}
-              onTake={(value) => changeUnit(unit.id, `Serial number of unit ${index + 1}`, 'serial', value)}
-            />
-          </div>
-        ))}
-      </div>
+      <summary className="font-semibold">
+        Units one by one: line, firmware, serial number, battery settings, AC lead
+      </summary>
+      {stack.units.map((unit, index) => (
+        <UnitRow key={unit.id} stack={stack} unit={unit} number={index + 1} lines={lines} />
+      ))}
+      {canEdit && stack.units.length > 1 && first !== undefined && (
+        <button
+          type="button"
+          className="button mt-1"
+          onClick={() =>
+            changeStack('Settings and AC lead as of unit 1', (target) => {
+              for (const unit of target.units.slice(1)) {
+                put(unit, 'batteryProfile', first.batteryProfile);
+                put(unit, 'acLead', first.acLead);
+              }
+            })
+          }
+        >
+          Battery settings and AC lead of unit 1 for all
+        </button>
+      )}
     </details>
   );
 }

@@ -1,0 +1,31 @@
+import type { ReactNode } from 'react';
+import { FindingLines, useFindingsAbout } from './FindingLines.tsx';
+import { StateMark } from './StateMark.tsx';
+
+interface FoldProps {
+  readonly title: string;
+  readonly checks: readonly string[];
+  readonly about: string;
+  /** Nothing has been said here yet: shown open, so that it is seen. */
+  readonly isBare?: boolean;
+  readonly children: ReactNode;
+}
+
+/** A part of a stage that folds away. Its line shows the worst of its findings, so that folding hides no trouble. */
+export function Fold({ title, checks, about, isBare = false, children }: FoldProps) {
+  const [worst] = useFindingsAbout(checks, about);
+  return (
+    <details className="mt-3" open={isBare || undefined}>
+      <summary className="font-semibold">
+        {title}{' '}
+        {worst !== undefined && (
+          <span className="ml-2 inline-block align-bottom font-normal">
+            <StateMark state={worst.state} />
+          </span>
+        )}
+      </summary>
+      <FindingLines checks={checks} about={about} />
+      {children}
+    </details>
+  );
+}
