@@ -1,5 +1,5 @@
 import { solveConstantPower } from '../network/constantPower.ts';
-import type { NetworkProblem } from '../network/resistive.ts';
+import type { NetworkProblem, Source } from '../network/resistive.ts';
 import type { BankCircuit, CircuitModule } from './bankCircuit.ts';
 
 /** What one module gives. Positive while it discharges. */
@@ -35,6 +35,13 @@ export type BankShare =
 /** Below this mean current a share of it means nothing, A. */
 const LEAST_MEAN_A = 1e-6;
 
+/** What a source gives: I = (EMF − U) / R. */
+function sourceA(source: Source | undefined, voltages: Float64Array): number {
+  if (source === undefined) return 0;
+  const across = (voltages[source.plus] ?? 0) - (voltages[source.minus] ?? 0);
+  return (source.emfV - across) / source.ohm;
+}
+
 /**
  * Current of each module for a DC power of each tap. Every module: I = (EMF − U) / R. The network is solved with the inverters
  * as constant power, so they draw more as the voltage sags.
@@ -46,22 +53,17 @@ export function shareBank(circuit: BankCircuit, powerW: readonly number[]): Bank
     taps.map((tap, index) => ({ ...tap, powerW: powerW[index] ?? 0 })),
   );
   if (answer.kind !== 'solved') return answer;
-  const currents = modules.map(({ source }) => {
-    const found = network.sources[source];
-    if (found === undefined) return 0;
-    const across = (answer.voltages[found.plus] ?? 0) - (answer.voltages[found.minus] ?? 0);
-    return (found.emfV - across) / found.ohm;
-  });
-  const totalA = currents.reduce((sum, one) => sum + one, 0);
+  const { voltages } = answer;
+  let totalA = 0;
+  for (const { source } of modules) totalA += sourceA(network.sources[source], voltages);
   const meanA = totalA / Math.max(1, modules.length);
-  const shares = modules.map((module, index): ModuleShare => {
-    const currentA = currents[index] ?? 0;
-    return {
-      module,
-      currentA,
-      share: Math.abs(meanA) < LEAST_MEAN_A ? 0 : currentA / meanA,
-      lossW: currentA * currentA * module.ohm,
-    };
+  const isIdle = Math.abs(meanA) < LEAST_MEAN_A;
+  let worstDeparture = 0;
+  const shares = modules.map((module): ModuleShare => {
+    const currentA = sourceA(network.sources[module.source], voltages);
+    const share = isIdle ? 0 : currentA / meanA;
+    if (!isIdle) worstDeparture = Math.max(worstDeparture, Math.abs(share - 1));
+    return { module, currentA, share, lossW: currentA * currentA * module.ohm };
   });
   return {
     kind: 'solved',
@@ -71,8 +73,7 @@ export function shareBank(circuit: BankCircuit, powerW: readonly number[]): Bank
       currentA: answer.taps[index]?.currentA ?? 0,
       voltageV: answer.taps[index]?.voltageV ?? 0,
     })),
-    worstDeparture:
-      Math.abs(meanA) < LEAST_MEAN_A ? 0 : Math.max(0, ...shares.map(({ share }) => Math.abs(share - 1))),
+    worstDeparture,
     totalA,
     iterations: answer.iterations,
   };

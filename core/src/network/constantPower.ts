@@ -1,4 +1,5 @@
-import { type NetworkProblem, prepare, type ResistiveNetwork } from './resistive.ts';
+import { Arena } from './arena.ts';
+import { type NetworkProblem, prepare, type ResistiveNetwork, wordsFor } from './resistive.ts';
 
 /** Something that draws a constant power from two nodes through leads of its own. */
 export interface PowerTap {
@@ -36,6 +37,9 @@ interface SeenByTaps {
   readonly openV: Float64Array;
   /** Row by row. */
   readonly transferOhm: Float64Array;
+  /** Room for one step of the iteration. */
+  readonly matrix: Float64Array;
+  readonly rest: Float64Array;
 }
 
 /** Solves a · x = b for a small full matrix, in place, with the largest pivot of each column. False where it is singular. */
@@ -79,14 +83,12 @@ function solveSmall(a: Float64Array, b: Float64Array): boolean {
  * point, because the power is more than the network gives.
  */
 function settle(
-  { openV, transferOhm }: SeenByTaps,
+  { openV, transferOhm, matrix, rest }: SeenByTaps,
   powerW: readonly number[],
   share: number,
   current: Float64Array,
 ): number | undefined {
   const n = powerW.length;
-  const matrix = new Float64Array(n * n);
-  const rest = new Float64Array(n);
   for (let i = 0; i < n; i += 1) current[i] = ((powerW[i] ?? 0) * share) / (openV[i] ?? 1);
   for (let step = 1; step <= MOST_STEPS; step += 1) {
     for (let i = 0; i < n; i += 1) {
@@ -126,39 +128,37 @@ function deliverable(seen: SeenByTaps, powerW: readonly number[], current: Float
 const across = (voltage: Float64Array, tap: PowerTap | undefined): number =>
   tap === undefined ? 0 : (voltage[tap.plus] ?? 0) - (voltage[tap.minus] ?? 0);
 
-/** Adds a current that a tap draws: out of its plus, back into its minus. */
-function inject(injected: Float64Array, tap: PowerTap | undefined, currentA: number): void {
-  if (tap === undefined) return;
-  injected[tap.plus] = (injected[tap.plus] ?? 0) - currentA;
-  injected[tap.minus] = (injected[tap.minus] ?? 0) + currentA;
-}
-
 /**
- * Solves a resistive network with taps of constant power. The network is solved once with nothing drawn and once for each tap;
- * what the taps see of it is then a small full matrix, and the iteration runs on that alone.
+ * Solves a resistive network with taps of constant power. The network is solved once with nothing drawn and once with 1 A drawn at
+ * each tap; what the taps see of it is then a small full matrix, and the iteration runs on that alone. The voltages are those
+ * solutions laid over each other.
  */
 export function solveConstantPower(network: ResistiveNetwork, taps: readonly PowerTap[]): PowerAnswer {
-  const prepared = prepare(network);
-  if (!prepared.ok) return { kind: 'no-answer', problem: prepared.problem };
   const n = taps.length;
-  const injected = new Float64Array(network.nodeCount);
-  const open = new Float64Array(network.nodeCount);
-  prepared.solve(injected, open);
-  const openV = new Float64Array(n);
-  const transferOhm = new Float64Array(n * n);
-  const voltages = new Float64Array(network.nodeCount);
-  for (let i = 0; i < n; i += 1) openV[i] = across(open, taps[i]);
-  for (let j = 0; j < n; j += 1) {
-    inject(injected, taps[j], 1);
-    prepared.solve(injected, voltages);
-    inject(injected, taps[j], -1);
+  const { nodeCount } = network;
+  const arena = new Arena(wordsFor(network) + (n + 2) * nodeCount + 2 * n * n + 3 * n);
+  const prepared = prepare(network, arena);
+  if (!prepared.ok) return { kind: 'no-answer', problem: prepared.problem };
+  const injected = arena.floats(nodeCount);
+  const voltages = arena.floats(nodeCount);
+  prepared.solve(injected, voltages);
+  const openV = arena.floats(n);
+  const transferOhm = arena.floats(n * n);
+  for (let i = 0; i < n; i += 1) openV[i] = across(voltages, taps[i]);
+  const drops = taps.map((tap, j) => {
+    const drop = arena.floats(nodeCount);
+    injected[tap.plus] = (injected[tap.plus] ?? 0) + 1;
+    injected[tap.minus] = (injected[tap.minus] ?? 0) - 1;
+    prepared.respond(injected, drop);
+    injected[tap.plus] = 0;
+    injected[tap.minus] = 0;
     for (let i = 0; i < n; i += 1)
-      transferOhm[i * n + j] =
-        (openV[i] ?? 0) - across(voltages, taps[i]) + (i === j ? (taps[i]?.leadOhm ?? 0) : 0);
-  }
-  const seen = { openV, transferOhm };
+      transferOhm[i * n + j] = across(drop, taps[i]) + (i === j ? tap.leadOhm : 0);
+    return drop;
+  });
+  const seen = { openV, transferOhm, matrix: arena.floats(n * n), rest: arena.floats(n) };
   const powerW = taps.map((tap) => tap.powerW);
-  const current = new Float64Array(n);
+  const current = arena.floats(n);
   const iterations = settle(seen, powerW, 1, current);
   if (iterations === undefined)
     return {
@@ -166,8 +166,11 @@ export function solveConstantPower(network: ResistiveNetwork, taps: readonly Pow
       deliverableW: deliverable(seen, powerW, current),
       iterations: MOST_STEPS,
     };
-  for (let i = 0; i < n; i += 1) inject(injected, taps[i], current[i] ?? 0);
-  prepared.solve(injected, voltages);
+  drops.forEach((drop, j) => {
+    const amperes = current[j] ?? 0;
+    for (let node = 0; node < drop.length; node += 1)
+      voltages[node] = (voltages[node] ?? 0) - amperes * (drop[node] ?? 0);
+  });
   return {
     kind: 'solved',
     voltages,

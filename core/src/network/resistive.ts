@@ -1,3 +1,5 @@
+import { Arena } from './arena.ts';
+
 /** A conductor between two nodes, ohm. Nought is allowed: its ends are then one node. */
 export interface Resistor {
   readonly from: number;
@@ -31,6 +33,8 @@ export interface Prepared {
   readonly ok: true;
   /** Node voltages for the sources and the injected currents (A into each node), written to `voltage`. */
   readonly solve: (injectedA: Float64Array, voltage: Float64Array) => void;
+  /** The same for the injected currents alone, as if every source were short-circuited behind its resistance. */
+  readonly respond: (injectedA: Float64Array, voltage: Float64Array) => void;
 }
 
 /** A pivot this small beside the largest conductance means that a part of the network hangs in the air. */
@@ -46,30 +50,65 @@ function rootOf(parents: Int32Array, node: number): number {
   return at;
 }
 
-function firstBad({ resistors, sources }: ResistiveNetwork): NetworkProblem | undefined {
-  const isBad = (ohm: number): boolean => !(ohm >= 0 && ohm < Infinity);
-  for (let index = 0; index < resistors.length; index += 1)
-    if (isBad(resistors[index]?.ohm ?? -1)) return { kind: 'bad-resistance', part: 'resistor', index };
-  for (let index = 0; index < sources.length; index += 1) {
-    const source = sources[index];
-    if (source === undefined || isBad(source.ohm) || !Number.isFinite(source.emfV))
-      return { kind: 'bad-resistance', part: 'source', index };
-    if (source.ohm === 0) return { kind: 'ideal-source', index };
+/** Why a value cannot be a resistance of a part, or undefined where it can. */
+const isBad = (ohm: number): boolean => !(ohm >= 0 && ohm < Infinity);
+
+/** Resistors, then sources, as plain arrays: what follows runs over them several times. */
+interface Parts {
+  readonly from: Int32Array;
+  readonly to: Int32Array;
+  /** 0 for a resistance of nought, whose ends are one node. */
+  readonly siemens: Float64Array;
+  readonly hasJoined: boolean;
+}
+
+function partsOf({ resistors, sources }: ResistiveNetwork, arena: Arena): Parts | NetworkProblem {
+  const count = resistors.length + sources.length;
+  const from = arena.wholes(count);
+  const to = arena.wholes(count);
+  const siemens = arena.floats(count);
+  let hasJoined = false;
+  let at = 0;
+  for (const one of resistors) {
+    if (isBad(one.ohm)) return { kind: 'bad-resistance', part: 'resistor', index: at };
+    from[at] = one.from;
+    to[at] = one.to;
+    if (one.ohm > 0) siemens[at] = 1 / one.ohm;
+    else hasJoined = true;
+    at += 1;
   }
-  return undefined;
+  for (const one of sources) {
+    const index = at - resistors.length;
+    if (isBad(one.ohm) || !Number.isFinite(one.emfV))
+      return { kind: 'bad-resistance', part: 'source', index };
+    if (one.ohm === 0) return { kind: 'ideal-source', index };
+    from[at] = one.plus;
+    to[at] = one.minus;
+    siemens[at] = 1 / one.ohm;
+    at += 1;
+  }
+  return { from, to, siemens, hasJoined };
 }
 
 /** Numbers the unknown nodes: joined nodes share a number, the reference and what is joined to it is -1. */
-function numberNodes({ nodeCount, resistors }: ResistiveNetwork): { row: Int32Array; rows: number } {
-  const parents = new Int32Array(nodeCount);
-  for (let node = 0; node < nodeCount; node += 1) parents[node] = node;
-  for (const { from, to, ohm } of resistors) {
-    if (ohm > 0) continue;
-    const a = rootOf(parents, from);
-    const b = rootOf(parents, to);
+function numberNodes(
+  nodeCount: number,
+  { from, to, siemens, hasJoined }: Parts,
+  arena: Arena,
+): { row: Int32Array; rows: number } {
+  const row = arena.wholes(nodeCount);
+  if (!hasJoined) {
+    for (let node = 0; node < nodeCount; node += 1) row[node] = node - 1;
+    return { row, rows: nodeCount - 1 };
+  }
+  const parents = row.map((_, node) => node);
+  for (let at = 0; at < siemens.length; at += 1) {
+    if (siemens[at] !== 0) continue;
+    const a = rootOf(parents, from[at] ?? 0);
+    const b = rootOf(parents, to[at] ?? 0);
     if (a !== b) parents[Math.max(a, b)] = Math.min(a, b);
   }
-  const row = new Int32Array(nodeCount).fill(-1);
+  row[0] = -1;
   let rows = 0;
   for (let node = 1; node < nodeCount; node += 1) {
     const root = rootOf(parents, node);
@@ -86,45 +125,48 @@ interface Skyline {
   /** Place of column 0 of each row, so that entry (i, j) stands at offset[i] + j. */
   readonly offset: Int32Array;
   readonly values: Float64Array;
+  /** One over each pivot, once it is factored: multiplying is quicker than dividing. */
+  readonly inverse: Float64Array;
 }
 
-/** Widens the row of the later of two nodes so that it reaches back to the earlier one. */
-function reach(first: Int32Array, a: number, b: number): void {
-  if (a < 0 || b < 0) return;
-  const high = a < b ? b : a;
-  const low = a < b ? a : b;
-  if (low < (first[high] ?? high)) first[high] = low;
-}
-
-function emptySkyline(rows: number, { resistors, sources }: ResistiveNetwork, row: Int32Array): Skyline {
-  const first = new Int32Array(rows);
+/** The matrix of the conductances: each row reaches back to the earliest node that it is joined with. */
+function conductances(rows: number, { from, to, siemens }: Parts, row: Int32Array, arena: Arena): Skyline {
+  const first = arena.wholes(rows);
   for (let at = 0; at < rows; at += 1) first[at] = at;
-  for (const { from, to } of resistors) reach(first, row[from] ?? -1, row[to] ?? -1);
-  for (const { plus, minus } of sources) reach(first, row[plus] ?? -1, row[minus] ?? -1);
-  const offset = new Int32Array(rows);
+  for (let at = 0; at < siemens.length; at += 1) {
+    const a = row[from[at] ?? 0] ?? -1;
+    const b = row[to[at] ?? 0] ?? -1;
+    if (a < 0 || b < 0) continue;
+    if (a < b) first[b] = Math.min(first[b] ?? b, a);
+    else first[a] = Math.min(first[a] ?? a, b);
+  }
+  const offset = arena.wholes(rows);
   let size = 0;
   for (let at = 0; at < rows; at += 1) {
-    offset[at] = size - (first[at] ?? at);
-    size += at - (first[at] ?? at) + 1;
+    const back = first[at] ?? at;
+    offset[at] = size - back;
+    size += at - back + 1;
   }
-  return { rows, first, offset, values: new Float64Array(size) };
-}
-
-function addConductance({ values, offset }: Skyline, a: number, b: number, siemens: number): void {
-  if (a === b) return;
-  if (a >= 0) values[(offset[a] ?? 0) + a] = (values[(offset[a] ?? 0) + a] ?? 0) + siemens;
-  if (b >= 0) values[(offset[b] ?? 0) + b] = (values[(offset[b] ?? 0) + b] ?? 0) + siemens;
-  if (a < 0 || b < 0) return;
-  const high = a < b ? b : a;
-  const low = a < b ? a : b;
-  values[(offset[high] ?? 0) + low] = (values[(offset[high] ?? 0) + low] ?? 0) - siemens;
+  const values = new Float64Array(size);
+  for (let at = 0; at < siemens.length; at += 1) {
+    const g = siemens[at] ?? 0;
+    const a = row[from[at] ?? 0] ?? -1;
+    const b = row[to[at] ?? 0] ?? -1;
+    if (g === 0 || a === b) continue;
+    if (a >= 0) values[(offset[a] ?? 0) + a] = (values[(offset[a] ?? 0) + a] ?? 0) + g;
+    if (b >= 0) values[(offset[b] ?? 0) + b] = (values[(offset[b] ?? 0) + b] ?? 0) + g;
+    if (a < 0 || b < 0) continue;
+    const place = a < b ? (offset[b] ?? 0) + a : (offset[a] ?? 0) + b;
+    values[place] = (values[place] ?? 0) - g;
+  }
+  return { rows, first, offset, values, inverse: arena.floats(rows) };
 }
 
 /**
  * Factors the matrix in place as L · D · Lᵀ (skyline elimination: only from each row's first entry on, so the cost grows with
  * the rows for a ladder of any length). Returns the row whose pivot vanishes beside the size of the matrix, or -1.
  */
-function factor({ rows, first, offset, values }: Skyline): number {
+function factor({ rows, first, offset, values, inverse }: Skyline): number {
   let largest = 0;
   for (let at = 0; at < rows; at += 1)
     largest = Math.max(largest, Math.abs(values[(offset[at] ?? 0) + at] ?? 0));
@@ -140,25 +182,27 @@ function factor({ rows, first, offset, values }: Skyline): number {
     }
     let pivot = values[rowI + i] ?? 0;
     for (let k = startI; k < i; k += 1) {
-      const lower = (values[rowI + k] ?? 0) / (values[(offset[k] ?? 0) + k] ?? 1);
-      pivot -= lower * (values[rowI + k] ?? 0);
+      const entry = values[rowI + k] ?? 0;
+      const lower = entry * (inverse[k] ?? 0);
+      pivot -= lower * entry;
       values[rowI + k] = lower;
     }
     if (!(pivot > SINGULAR * largest)) return i;
     values[rowI + i] = pivot;
+    inverse[i] = 1 / pivot;
   }
   return -1;
 }
 
-/** Solves L · D · Lᵀ · x = b in place. */
-function substitute({ rows, first, offset, values }: Skyline, x: Float64Array): void {
+/** Solves L · D · Lᵀ · x = b in place. These loops are the innermost of everything that is solved: nothing is made in them. */
+function substitute({ rows, first, offset, values, inverse }: Skyline, x: Float64Array): void {
   for (let i = 0; i < rows; i += 1) {
     const rowI = offset[i] ?? 0;
     let sum = x[i] ?? 0;
     for (let k = first[i] ?? i; k < i; k += 1) sum -= (values[rowI + k] ?? 0) * (x[k] ?? 0);
     x[i] = sum;
   }
-  for (let i = 0; i < rows; i += 1) x[i] = (x[i] ?? 0) / (values[(offset[i] ?? 0) + i] ?? 1);
+  for (let i = 0; i < rows; i += 1) x[i] = (x[i] ?? 0) * (inverse[i] ?? 0);
   for (let i = rows - 1; i >= 0; i -= 1) {
     const rowI = offset[i] ?? 0;
     const known = x[i] ?? 0;
@@ -166,43 +210,55 @@ function substitute({ rows, first, offset, values }: Skyline, x: Float64Array): 
   }
 }
 
+/** Words of memory that making a network ready takes, its matrix aside. */
+export const wordsFor = ({ nodeCount, resistors, sources }: ResistiveNetwork): number =>
+  2 * (resistors.length + sources.length + 2) + 5 * (nodeCount + 2);
+
 /**
  * Makes a network of resistors and real sources ready for solving: nodal analysis, G · V = I, with G symmetric and positive
  * where every node has a way to the reference. Resistances of nought join their ends. What has no answer says why and where.
  */
 export function prepare(
   network: ResistiveNetwork,
+  arena: Arena = new Arena(wordsFor(network)),
 ): Prepared | { readonly ok: false; readonly problem: NetworkProblem } {
-  const bad = firstBad(network);
-  if (bad !== undefined) return { ok: false, problem: bad };
-  const { row, rows } = numberNodes(network);
-  const at = (node: number): number => row[node] ?? -1;
-  const matrix = emptySkyline(rows, network, row);
-  const shortCircuit = new Float64Array(rows);
-  for (const { from, to, ohm } of network.resistors)
-    if (ohm > 0) addConductance(matrix, at(from), at(to), 1 / ohm);
+  const parts = partsOf(network, arena);
+  if ('kind' in parts) return { ok: false, problem: parts };
+  const { row, rows } = numberNodes(network.nodeCount, parts, arena);
+  const matrix = conductances(rows, parts, row, arena);
+  const shortCircuit = arena.floats(rows);
   for (const { plus, minus, emfV, ohm } of network.sources) {
-    const [p, m] = [at(plus), at(minus)];
-    addConductance(matrix, p, m, 1 / ohm);
+    const [p, m] = [row[plus] ?? -1, row[minus] ?? -1];
     if (p >= 0) shortCircuit[p] = (shortCircuit[p] ?? 0) + emfV / ohm;
     if (m >= 0) shortCircuit[m] = (shortCircuit[m] ?? 0) - emfV / ohm;
   }
   const vanished = factor(matrix);
   if (vanished >= 0) return { ok: false, problem: { kind: 'no-reference', node: row.indexOf(vanished) } };
-  const work = new Float64Array(rows);
+  const work = arena.floats(rows);
+  const { hasJoined } = parts;
+  const solved = (injectedA: Float64Array, voltage: Float64Array): void => {
+    for (let node = 1; node < network.nodeCount; node += 1) {
+      const place = hasJoined ? (row[node] ?? -1) : node - 1;
+      if (place >= 0) work[place] = (work[place] ?? 0) + (injectedA[node] ?? 0);
+    }
+    substitute(matrix, work);
+    voltage[0] = 0;
+    if (hasJoined)
+      for (let node = 1; node < network.nodeCount; node += 1) {
+        const place = row[node] ?? -1;
+        voltage[node] = place < 0 ? 0 : (work[place] ?? 0);
+      }
+    else voltage.set(work, 1);
+  };
   return {
     ok: true,
     solve: (injectedA, voltage) => {
       work.set(shortCircuit);
-      for (let node = 1; node < network.nodeCount; node += 1) {
-        const place = row[node] ?? -1;
-        if (place >= 0) work[place] = (work[place] ?? 0) + (injectedA[node] ?? 0);
-      }
-      substitute(matrix, work);
-      for (let node = 0; node < network.nodeCount; node += 1) {
-        const place = row[node] ?? -1;
-        voltage[node] = place < 0 ? 0 : (work[place] ?? 0);
-      }
+      solved(injectedA, voltage);
+    },
+    respond: (injectedA, voltage) => {
+      work.fill(0);
+      solved(injectedA, voltage);
     },
   };
 }
