@@ -67,7 +67,7 @@ test('a new, empty job grows from the first circuit to a started test', async ({
       ['Modules', '4'],
       ['Backup reserve', '50'],
       ['Cut-off', '10'],
-      ['Battery breaker', '125'],
+      ['Its rating', '125'],
       ['Charge setting, each unit', '40'],
       ['Charging from grid, each unit', '500'],
     ] as const) {

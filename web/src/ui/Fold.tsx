@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import { FindingLines, useFindingsAbout } from './FindingLines.tsx';
 import { StateMark } from './StateMark.tsx';
 
@@ -14,8 +14,9 @@ interface FoldProps {
 /** A part of a stage that folds away. Its line shows the worst of its findings, so that folding hides no trouble. */
 export function Fold({ title, checks, about, isBare = false, children }: FoldProps) {
   const [worst] = useFindingsAbout(checks, about);
+  const [isOpen, setIsOpen] = useState(isBare);
   return (
-    <details className="mt-3" open={isBare || undefined}>
+    <details className="mt-3" open={isOpen} onToggle={(event) => setIsOpen(event.currentTarget.open)}>
       <summary className="font-semibold">
         {title}{' '}
         {worst !== undefined && (
