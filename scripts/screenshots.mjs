@@ -47,6 +47,21 @@ const takeVariant = async (page) => {
   await page.getByRole('columnheader', { name: 'Main' }).waitFor();
 };
 
+const typeWrongPeak = async (page) => {
+  await page.getByRole('button', { name: 'Duplicate' }).click();
+  const form = page.getByRole('form');
+  await form.getByLabel('Name').first().fill('Own rack module 51 V');
+  await form.getByLabel('Continuous discharge').fill('250');
+  await form.getByRole('button', { name: 'Keep this type' }).click();
+  await form.getByRole('alert').waitFor();
+};
+
+const showBank = async (page) => {
+  await page.getByText('Drift over a full discharge').click();
+  await page.getByText(/From full the first module is empty/).waitFor();
+  await page.getByRole('region', { name: /^Battery bank of/ }).evaluate((bank) => bank.scrollIntoView());
+};
+
 const VIEWS = [
   { name: 'jobs', path: '/' },
   { name: 'site', path: '/jobs/1/site' },
@@ -57,6 +72,9 @@ const VIEWS = [
   { name: 'advice', path: '/jobs/1/partitions', act: askForBalance },
   { name: 'compare', path: '/jobs/1/compare', act: takeVariant },
   { name: 'stack', path: '/jobs/1/stack' },
+  { name: 'bank', path: '/jobs/2/stack', act: showBank },
+  { name: 'catalogue', path: '/catalogue/hybrid-5k-1ph' },
+  { name: 'own-type', path: '/catalogue/lfp-51v-100ah', act: typeWrongPeak },
   { name: 'limits', path: '/jobs/1/limits' },
   { name: 'limits-dark', path: '/jobs/3/limits', theme: 'dark' },
   {

@@ -13,6 +13,8 @@ const HOT_RISE_K = 30;
 export interface StringVolts {
   /** Open circuit at the record low. */
   readonly coldOpenV: number;
+  /** Open circuit in full sun at the record high. */
+  readonly hotOpenV: number;
   /** Operating in full sun at the record high. */
   readonly hotWorkV: number;
   /** Operating at the record low. */
@@ -32,6 +34,7 @@ export function stringVolts(
     count * volts * (1 + perK * (cellC - STATED_C));
   return {
     coldOpenV: at(type.vocV, type.vocPerK, lowestC),
+    hotOpenV: at(type.vocV, type.vocPerK, hotCellC),
     hotWorkV: at(type.vmpV, type.vmpPerK, hotCellC),
     coldWorkV: at(type.vmpV, type.vmpPerK, lowestC),
     hotCellC,

@@ -3,11 +3,21 @@ import type { Finding } from '../checks/finding.ts';
 import { sentenceOf } from '../checks/sentence.ts';
 import { counted } from '../words/quantity.ts';
 import type { ProcedureStep } from './schema.ts';
+import { moduleStep } from './modules.ts';
 import { confirmation } from './specs.ts';
+import { stringStep } from './strings.ts';
 
 /** What must be settled and recorded before anything is made live. */
 export function gateSteps(analysis: Analysis): ProcedureStep[] {
-  return [limitsGate(analysis), isolationGate(), deadTestGate(analysis), peopleGate()];
+  const { installation } = analysis;
+  return [
+    limitsGate(analysis),
+    isolationGate(),
+    deadTestGate(analysis),
+    ...stringStep(installation),
+    ...installation.stacks.flatMap((compiled) => moduleStep(installation, compiled)),
+    peopleGate(),
+  ];
 }
 
 /** How many findings a gate spells out before it counts the rest. */

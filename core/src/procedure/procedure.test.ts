@@ -27,6 +27,7 @@ describe('the islanding test of a design', () => {
       'gate-limits',
       'gate-isolation',
       'gate-dead-tests',
+      'modules-s',
       'gate-people',
       'island-s',
       'load-s-L1-25',
@@ -37,6 +38,42 @@ describe('the islanding test of a design', () => {
       'return-s',
     ]);
     expect(steps.every((one) => one.section !== 'gates' || one.cautions.length > 0)).toBe(true);
+  });
+
+  it('measures each PV string first: 10 · 38.8 V from 0.9 of 65 °C cells (347.6 · 0.9) to −20 °C (433.4), and stops at 500', () => {
+    const strings = step(
+      stepsOf((d) => {
+        d.site.lowestC = -20;
+        d.site.highestC = 35;
+        d.arrays.push({
+          id: 'a',
+          name: 'Roof',
+          coupling: 'dc',
+          moduleTypeId: 'pv-430w',
+          modulesPerString: 10,
+          places: [{ id: 'p', stackId: 's', unitId: 'u1', input: 1, strings: 1 }],
+        });
+      }),
+      'gate-strings',
+    );
+    const voltage = reading(strings, 'voc-a-p');
+    expect(voltage?.expected?.low).toBeCloseTo(0.9 * 388 * (1 - 0.0026 * 40), 6);
+    expect(voltage?.expected?.high).toBeCloseTo(433.396, 3);
+    expect(voltage?.abort).toEqual({ high: 500 });
+  });
+
+  it('holds modules to 0.1067 V of each other on 51.2 V before they are joined, and names the one that is apart', () => {
+    const joined = step(
+      stepsOf((d) => bank1(d).modules.forEach((module, at) => (module.stateOfCharge = at === 3 ? 1 : 0.5))),
+      'modules-s',
+    );
+    // Half charged: 52.4 + (52.7 − 52.4) / 2 = 52.55 V.
+    expect(reading(joined, 'module-voltage-s-m1')?.expected?.high).toBeCloseTo(52.55 + (0.1 * 51.2) / 48, 6);
+    expect(joined.instructions.join(' ')).toMatch(/Module 4 stands 1\.85 V above the others .* discharge it/);
+    const bare = step(stepsOf(), 'modules-s');
+    expect(reading(bare, 'module-voltage-s-m1')?.missing).toEqual([
+      'state of charge of the modules of Stack',
+    ]);
   });
 
   it('expects 230 V ± 6 %, 50 ± 0.5 Hz, the transfer time of the type, and stops at ± 10 %', () => {
