@@ -122,6 +122,51 @@ describe('Fernhollow, worked by hand', () => {
     expect(pass.value).toBeCloseTo(17.6, 1);
     expect(pass.limit).toBeCloseTo(66.67, 1);
   });
+
+  // L2 4427.87 W and 1608 var: 4710.8 VA. Leads of 2.4 m and 3.2 m alike in size: p = 3.2 / 5.6 = 0.5714.
+  it('unit 3 takes 4 of 7 parts of L2 through its shorter AC lead: 2691.9 VA of 5000', () => {
+    const share = find('stack.unit-share', 's1');
+    expect(share.value).toBeCloseTo(2691.9, 0);
+    expect(share.data).toMatchObject({ unit: 3, line: 'L2' });
+  });
+
+  // (1/10) on the way from 8 s to 0.7 s: ln 0.1 / ln 0.0875 = 0.94519; 3 · (5/3)^0.94519 = 4.8619 times 600 A.
+  // (14789.0 + 4427.87 + 2886.67) / (0.94 · 51.2) = 459.27 A
+  it('the 600 A fuse holds 2917 A for 0.8 s, and the X-ray start draws 459 A', () => {
+    const fuse = find('bank.breaker-surge', 's1');
+    expect(fuse.limit).toBeCloseTo(2917.2, 0);
+    expect(fuse.value).toBeCloseTo(459.27, 1);
+  });
+
+  // 12 · 38.8 · (1 + 0.0026 · 37) = 510.39; 11 · 38.8 · 1.0962 = 467.86
+  it('the east roof has one module too many for −12 °C', () => {
+    expect(find('pv.string-voltage', 'a2/p1', 'on-grid').value).toBeCloseTo(510.39, 1);
+    expect(find('pv.string-voltage', 'a2/p1', 'on-grid').state).toBe('over');
+    expect(find('pv.string-voltage', 'a1/p1', 'on-grid').value).toBeCloseTo(467.86, 1);
+  });
+
+  it('has one address of the battery bus twice', () =>
+    expect(find('bank.addresses', 's1').state).toBe('over'));
+});
+
+describe('Quillback, worked by hand', () => {
+  const { findings } = analyse(sample('quillback'), SAMPLE_TYPES);
+  const find = (check: string): Finding | undefined => findings.find((one) => one.check === check);
+
+  // Charge settings of the bank 25 A · 409.6 V / 0.96 = 10666.7 W.
+  it('stores 10.67 kW of the 12 kW roof; the rest is held back by frequency', () => {
+    expect(find('pv.storage')?.state).toBe('tight');
+    expect(find('pv.storage')?.working().steps[0]?.value).toBeCloseTo(10666.7, 1);
+  });
+
+  // 10 mm² counts as 8 AWG: 50 A at 75 °C, 0.82 at 42 °C, over 1.25.
+  it('its battery leads carry 32.8 A for good', () => {
+    expect(find('bank.lead-current')?.limit).toBeCloseTo(32.8, 6);
+  });
+
+  it('four modules are the only number in series that fits 300 to 500 V', () => {
+    expect(find('bank.series')?.data.kept).toContain('4 to 4 fit');
+  });
 });
 
 describe('Tern Rock, worked by hand', () => {
