@@ -33,6 +33,8 @@ export interface Measurement {
   readonly graded?: boolean;
   /** Margin below which this measurement is tight, where the planning default says nothing about it. */
   readonly tightMargin?: number;
+  /** Past its limit it wears or wastes and does not endanger: tight at worst. */
+  readonly worst?: 'tight';
   readonly missing?: readonly Path[];
   readonly data?: Readonly<Record<string, string | number>>;
   readonly working: () => Working;
@@ -58,8 +60,12 @@ export function judge(check: string, context: CheckContext, measured: Measuremen
   const margin = value === undefined || limit === undefined ? undefined : marginOf(value, limit, bound);
   const breaks = margin !== undefined && margin < -ROUNDING;
   let state: State;
-  if (margin === undefined || (missing.length > 0 && !(breaks && bound === 'at-most'))) state = 'unknown';
-  else if (breaks) state = 'over';
+  if (
+    margin === undefined ||
+    (missing.length > 0 && !(breaks && bound === 'at-most' && measured.worst === undefined))
+  )
+    state = 'unknown';
+  else if (breaks) state = measured.worst ?? 'over';
   else if (
     measured.graded !== false &&
     margin < (measured.tightMargin ?? context.installation.defaults.tightMargin.value) - ROUNDING

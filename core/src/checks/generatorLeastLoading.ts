@@ -20,8 +20,10 @@ export const generatorLeastLoading: Check = {
       const least = context.installation.defaults.generatorLeast.value;
       const { averageW } = board;
       const limit = deratedVa * least;
-      const finding = judge(generatorLeastLoading.id, context, {
+      // Running light wears a set, it does not overload it.
+      return judge(generatorLeastLoading.id, context, {
         subject,
+        worst: 'tight',
         value: averageW.knownPart,
         limit,
         unit: 'W',
@@ -51,7 +53,5 @@ export const generatorLeastLoading: Check = {
           notes: [],
         }),
       });
-      // Running light wears a set, it does not overload it.
-      return finding.state === 'over' ? { ...finding, state: 'tight' } : finding;
     }),
 };

@@ -78,9 +78,10 @@ export const pvStorage: Check = {
         {
           subject,
           value,
-          // Held back is as good as stored, but worth a second look: tight, never over.
-          limit: fits || !isHeld ? stored : Math.max(stored, value),
-          tightMargin: fits ? 0 : 1,
+          limit: stored,
+          tightMargin: 0,
+          // Held back is as good as stored, but worth a second look.
+          ...(isHeld ? { worst: 'tight' as const } : {}),
           unit: 'W',
           missing: isHeld ? missing : [],
           data: { held, stored: formatQuantity(stored, 'W') },

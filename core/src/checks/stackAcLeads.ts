@@ -39,12 +39,12 @@ export const stackAcLeads: Check = {
           return { line, parts, spread: longest > 0 ? (longest - Math.min(...ohms)) / longest : 0 };
         });
         const worst = spreads.reduce((most, one) => (one.spread > most.spread ? one : most));
-        // Unequal leads share unevenly, which has a finding of its own; by themselves they are at most tight.
-        const isEven = worst.spread <= limit;
         return {
           value: worst.spread,
-          limit: isEven ? limit : 1,
-          tightMargin: isEven ? 0 : 1,
+          limit,
+          tightMargin: 0,
+          // Uneven sharing has a finding of its own; leads by themselves are at most tight.
+          worst: 'tight',
           data: {
             line: supply.lines[worst.line] ?? '',
             reason: 'the AC leads differ',

@@ -16,6 +16,8 @@ type Doing =
   | { readonly kind: 'editing'; readonly type: EquipmentType }
   | { readonly kind: 'adding'; readonly of: EquipmentKind; readonly from: EquipmentType | undefined };
 
+const READING: Doing = { kind: 'reading' };
+
 const KINDS = Object.keys(KIND_WORDS).filter((kind): kind is EquipmentKind => kind in KIND_WORDS);
 
 function NewMenu({ onNew }: { readonly onNew: (kind: EquipmentKind) => void }) {
@@ -110,11 +112,13 @@ export function Catalogue() {
   const session = useSession((store) => store.session);
   const canEdit = session.kind === 'in' && session.user.role === 'designer';
   const [find, setFind] = useState('');
-  const [doing, setDoing] = useState<Doing>({ kind: 'reading' });
+  // What is being done belongs to the type it was begun at: going to another leaves it.
+  const [begun, setBegun] = useState<{ readonly at: string | undefined; readonly doing: Doing }>();
+  const doing: Doing = begun?.at === typeId ? (begun?.doing ?? READING) : READING;
+  const setDoing = (next: Doing): void => setBegun({ at: typeId, doing: next });
   const [incoming, setIncoming] = useState<readonly EquipmentType[]>();
   const [failure, setFailure] = useState('');
   useEffect(() => void load(), [load]);
-  useEffect(() => setDoing({ kind: 'reading' }), [typeId]);
   const chosen = types.find((type) => type.id === typeId);
   const pick = async (file: File): Promise<void> => {
     const read = await readTypesFile(file);
@@ -122,10 +126,10 @@ export function Catalogue() {
     if (read.ok) setIncoming(read.types);
   };
   const kept = (id: string): void => {
-    setDoing({ kind: 'reading' });
+    setDoing(READING);
     void navigate(`/catalogue/${id}`);
   };
-  const read = (): void => setDoing({ kind: 'reading' });
+  const read = (): void => setDoing(READING);
   return (
     <main className="grid h-full grid-rows-[auto_minmax(0,1fr)] lg:grid-cols-[300px_minmax(0,1fr)] lg:grid-rows-1">
       <aside className="no-print flex min-h-0 flex-col gap-2 border-r border-rule p-3 max-lg:max-h-[40vh]">

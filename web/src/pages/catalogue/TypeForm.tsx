@@ -89,7 +89,10 @@ export function TypeForm(props: TypeFormProps) {
       return;
     }
     const failed = await keep([type]);
-    if (failed !== undefined) return setFailure(failed);
+    if (failed !== undefined) {
+      setFailure(failed);
+      return;
+    }
     sessionStorage.removeItem(draftKey(kind, before));
     onKept(type.id);
   };

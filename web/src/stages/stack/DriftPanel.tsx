@@ -14,27 +14,28 @@ import { useOpenJob } from '../../state/job.ts';
 import { type ChartInks, useChartInks } from '../../ui/chart.ts';
 import type { DriftWork } from '../../workers/drift.worker.ts';
 
+type Found = Known<Drift> | 'working' | 'failed';
+
 /** Works the drift out beside the page, anew when the design changes; what runs for an older one is ended. */
-function useDrift(stackId: string, isOpen: boolean): Known<Drift> | 'working' | 'failed' {
+function useDrift(stackId: string, isOpen: boolean): Found {
   const { design } = useOpenJob();
-  const [found, setFound] = useState<Known<Drift> | 'working' | 'failed'>('working');
+  const [found, setFound] = useState<{ readonly of: typeof design; readonly drift: Found }>();
   useEffect(() => {
     if (!isOpen) return;
-    setFound('working');
     const worker = new Worker(new URL('../../workers/drift.worker.ts', import.meta.url), { type: 'module' });
     let isOff = false;
+    const tell = (drift: Found): void => {
+      if (!isOff) setFound({ of: design, drift });
+    };
     wrap<DriftWork>(worker)
       .drift(design, stackId)
-      .then(
-        (drift) => !isOff && setFound(drift),
-        () => !isOff && setFound('failed'),
-      );
+      .then(tell, () => tell('failed'));
     return () => {
       isOff = true;
       worker.terminate();
     };
   }, [design, stackId, isOpen]);
-  return found;
+  return found?.of === design ? found.drift : 'working';
 }
 
 /** Hours as people say them: minutes below one. */
