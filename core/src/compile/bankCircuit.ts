@@ -199,11 +199,10 @@ function lay(inputs: Inputs, joining: Joining, cells: readonly Cell[]): Known<La
   const leads = every(
     cells.map(({ module }, index) => {
       const next = cells[index + 1];
-      const wallM = isBars
-        ? toBarLength(inputs, module)
-        : next === undefined
-          ? undefined
-          : linkLength(inputs, module, next.module);
+      const endsGroup = joining === 'groups-on-bar' && (index + 1) % (bank.groupSize ?? 1) === 0;
+      // On the wall only leads that exist have a route: the last of a chain leads nowhere.
+      if (bank.lengthsFrom === 'wall' && !isBars && (next === undefined || endsGroup)) return known(0);
+      const wallM = isBars ? toBarLength(inputs, module) : next && linkLength(inputs, module, next.module);
       const ownPath = [...path, 'modules', module.id, 'lead'];
       return joining === 'bars-given' && module.lead === undefined && wallM === undefined
         ? unknownAt(ownPath)

@@ -4,6 +4,7 @@ import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import type { Bank, Design } from '../design/schema.ts';
 import type { Joining } from '../design/stackSchema.ts';
 import { bank1, baseDesign, stack1 } from '../testkit/designs.ts';
+import { addWall } from '../testkit/wall.ts';
 import { type BankShare, shareBank } from './bankShare.ts';
 import { compile } from './installation.ts';
 
@@ -170,6 +171,48 @@ describe('laws of every bank', () => {
     );
   });
 
+  it('reversing a chain taken off at opposite ends mirrors the answer, whatever the modules are', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: 0.5, max: 3, noNaN: true }), { minLength: 2, maxLength: 16 }),
+        fc.double({ min: 0, max: 3, noNaN: true }),
+        (factors, lengthM) => {
+          const at = (list: readonly number[]): number[] =>
+            sharesOf(
+              solve((bank) => {
+                join('chain-diagonal', list.length)(bank);
+                bank.lead = { lengthM, areaMm2: 35 };
+                bank.modules.forEach((module, index) => (module.resistanceFactor = list[index] ?? 1));
+              }),
+            );
+          closeTo(at([...factors].reverse()).reverse(), at(factors));
+        },
+      ),
+    );
+  });
+
+  it('equal modules with equal leads on a bar without resistance share equally, wherever it is tapped', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 2, max: 40 }),
+        fc.double({ min: 0.1, max: 5, noNaN: true }),
+        fc.nat(),
+        (count, lengthM, place) => {
+          const share = solve((bank, design) => {
+            join('bars-equal', count)(bank);
+            idealBar(bank);
+            bank.lead = { lengthM, areaMm2: 35 };
+            stack1(design).units = [{ id: 'u1', barPlace: 1 + (place % count) }];
+          });
+          closeTo(
+            sharesOf(share),
+            Array.from({ length: count }, () => 1),
+          );
+        },
+      ),
+    );
+  });
+
   it('a longer lead never makes a chain share more evenly', () => {
     fc.assert(
       fc.property(
@@ -197,4 +240,41 @@ it('64 and 512 modules are solved like any other', () => {
       [1, 1, 1],
     );
   }
+});
+
+describe('lengths from the wall plan', () => {
+  /** Two modules of 0.48 m × 0.6 m side by side and a box between module and unit; routes from centre to centre. */
+  const onWall = (bank: Bank, design: Design): void => {
+    join('chain-same-end', 2)(bank);
+    bank.lengthsFrom = 'wall';
+    bank.lead = { areaMm2: 50 };
+    bank.inverterLead = { areaMm2: 70 };
+    const at = (id: string, part: 'unit' | 'module', partId: string, xM: number) => ({
+      id,
+      part,
+      stackId: 's',
+      partId,
+      xM,
+      yM: 1,
+    });
+    const route = (id: string, fromId: string, toId: string) => ({ id, fromId, toId, points: [] });
+    addWall(design, {
+      mounted: [at('w1', 'unit', 'u1', 2), at('w2', 'module', 'm1', 1), at('w3', 'module', 'm2', 0)],
+      routes: [route('r1', 'w3', 'w2'), route('r2', 'w1', 'w2')],
+    });
+  };
+
+  it('a link is as long as its route is cut: (1 + 0.3) · 1.05 = 1.365 m of 50 mm²', () => {
+    const share = solve(onWall);
+    const link = 2 * (1.365 * 0.386 * (1 + 0.00393 * 30) + 2 * 0.1);
+    closeTo(sharesOf(share), [(R + link) / (R + link / 2), R / (R + link / 2)]);
+  });
+
+  it('a lead without a route is not known', () => {
+    const design = baseDesign();
+    onWall(bank1(design), design);
+    design.place?.routes.pop();
+    const circuit = compile(design, SAMPLE_TYPES).stacks[0]?.bankCircuit();
+    expect(circuit).toEqual({ known: false, missing: [['stacks', 's', 'bank', 'lengthsFrom']] });
+  });
 });

@@ -1,9 +1,10 @@
 import { type CompiledStack, planBus, type Stack } from '@bastion/core';
-import { newId, useOpenJob } from '../../state/job.ts';
+import { newId, useJob, useOpenJob } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
 import { SelectField } from '../../ui/fields.tsx';
 import { Fold } from '../../ui/Fold.tsx';
 import { type Cable, CableTable } from './CableTable.tsx';
+import { UnitShares } from './UnitShares.tsx';
 import { useStackChange } from './useStackChange.ts';
 
 const CHECKS = [
@@ -53,7 +54,9 @@ function Terminators({ stack }: { readonly stack: Stack }) {
 
 /** How the units are joined to one set: cables of the parallel bus, its ends, and the host. */
 export function BusPanel({ compiled }: { readonly compiled: CompiledStack }) {
-  const { canEdit } = useOpenJob();
+  const { analysis, canEdit } = useOpenJob();
+  const modeId = useJob((store) => store.modeId);
+  const lost = analysis.installation.modes.find((mode) => mode.id === modeId)?.lostUnit;
   const { stack, type } = compiled;
   const { changeStack } = useStackChange(stack.id);
   if (stack.units.length < 2) return null;
@@ -143,6 +146,7 @@ export function BusPanel({ compiled }: { readonly compiled: CompiledStack }) {
         }
       />
       <Terminators stack={stack} />
+      <UnitShares compiled={compiled} lostUnitId={lost?.stackId === stack.id ? lost.unitId : undefined} />
     </Fold>
   );
 }

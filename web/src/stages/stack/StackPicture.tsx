@@ -9,9 +9,9 @@ interface StackPictureProps {
 const WIDE = 92;
 const GAP = 14;
 const UNIT_TOP = 54;
-const UNIT_HIGH = 46;
+const UNIT_HIGH = 58;
 const BUS_TOP = UNIT_TOP + UNIT_HIGH + 14;
-const BANK_TOP = 204;
+const BANK_TOP = 216;
 
 interface BusProps {
   readonly stack: Stack;
@@ -39,6 +39,16 @@ function Bus({ stack, leftOf }: BusProps) {
           </g>
         );
       })}
+      {(stack.busLinks ?? []).map((link) => (
+        <g key={link.id} fontSize={10} fill="var(--quiet)">
+          <text x={leftOf(link.fromUnitId) + WIDE - 4} y={UNIT_TOP + UNIT_HIGH - 7} textAnchor="end">
+            {link.fromPort}
+          </text>
+          <text x={leftOf(link.toUnitId) + 4} y={UNIT_TOP + UNIT_HIGH - 7}>
+            {link.toPort}
+          </text>
+        </g>
+      ))}
       {(stack.terminated ?? []).map((id) => (
         <g key={id}>
           <rect

@@ -33,7 +33,7 @@ function UnitRow({ stack, unit, number, lines }: UnitRowProps) {
     />
   );
   return (
-    <fieldset className="grid grid-cols-2 items-end gap-x-2 border-t border-rule py-1 md:grid-cols-[5.5rem_5rem_1fr_1fr_6.5rem_6.5rem]">
+    <fieldset className="grid grid-cols-2 items-end gap-x-2 border-t border-rule py-1 md:grid-cols-3">
       <legend className="sr-only">Unit {number}</legend>
       <SelectField
         label={`Unit ${number}: line`}
