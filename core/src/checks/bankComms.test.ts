@@ -1,35 +1,20 @@
-import type { Design } from '../design/schema.ts';
 import { checkTable } from '../testkit/checkTable.ts';
+import { closedLoop } from '../testkit/wired.ts';
 import { bank1 } from '../testkit/designs.ts';
 import { bankComms } from './bankComms.ts';
 
-/** The four modules of the base on a closed loop, in order, addressed from 1. */
-function closed(design: Design): void {
-  const bank = bank1(design);
-  bank.modules.forEach((module, index) => (module.address = index + 1));
-  bank.comms = {
-    loop: 'closed',
-    protocol: 'bus-a',
-    links: [
-      { id: 'l1', from: 'host', fromPort: 'BAT', to: 'm1', toPort: 'UP' },
-      ...[1, 2, 3].map((at) => ({
-        id: `l${at + 1}`,
-        from: `m${at}`,
-        fromPort: 'DOWN',
-        to: `m${at + 1}`,
-        toPort: 'UP',
-      })),
-    ],
-  };
-}
-
 checkTable(bankComms, [
   { name: 'not said', state: 'unknown', missing: 'stacks/s/bank/comms' },
-  { name: 'one line from the inverter', edit: closed, state: 'within', says: 'passes 4 modules in one line' },
+  {
+    name: 'one line from the inverter',
+    edit: closedLoop,
+    state: 'within',
+    says: 'passes 4 modules in one line',
+  },
   {
     name: 'the first cable in a wrong port of the inverter',
     edit: (d) => {
-      closed(d);
+      closedLoop(d);
       const first = bank1(d).comms?.links[0];
       if (first !== undefined) first.fromPort = 'MTR';
     },
@@ -39,7 +24,7 @@ checkTable(bankComms, [
   {
     name: 'the last module not joined',
     edit: (d) => {
-      closed(d);
+      closedLoop(d);
       bank1(d).comms?.links.pop();
     },
     state: 'over',
@@ -48,7 +33,7 @@ checkTable(bankComms, [
   {
     name: 'a module that is taken out is not missed',
     edit: (d) => {
-      closed(d);
+      closedLoop(d);
       bank1(d).comms?.links.pop();
       const last = bank1(d).modules[3];
       if (last !== undefined) last.fitted = 'taken-out';
@@ -59,7 +44,7 @@ checkTable(bankComms, [
   {
     name: 'a branch',
     edit: (d) => {
-      closed(d);
+      closedLoop(d);
       bank1(d).comms?.links.splice(2, 1, { id: 'x', from: 'm1', fromPort: 'DOWN', to: 'm3', toPort: 'UP' });
     },
     state: 'over',

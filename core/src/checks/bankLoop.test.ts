@@ -1,35 +1,15 @@
-import type { Design } from '../design/schema.ts';
 import { checkTable } from '../testkit/checkTable.ts';
+import { closedLoop } from '../testkit/wired.ts';
 import { bank1 } from '../testkit/designs.ts';
 import { bankLoop } from './bankLoop.ts';
 
-/** The four modules of the base on a closed loop, in order, addressed from 1. */
-function closed(design: Design): void {
-  const bank = bank1(design);
-  bank.modules.forEach((module, index) => (module.address = index + 1));
-  bank.comms = {
-    loop: 'closed',
-    protocol: 'bus-a',
-    links: [
-      { id: 'l1', from: 'host', fromPort: 'BAT', to: 'm1', toPort: 'UP' },
-      ...[1, 2, 3].map((at) => ({
-        id: `l${at + 1}`,
-        from: `m${at}`,
-        fromPort: 'DOWN',
-        to: `m${at + 1}`,
-        toPort: 'UP',
-      })),
-    ],
-  };
-}
-
 checkTable(bankLoop, [
   { name: 'not said', state: 'unknown', missing: 'stacks/s/bank/comms' },
-  { name: 'one protocol, one make', edit: closed, state: 'within', says: 'closed loop by bus-a' },
+  { name: 'one protocol, one make', edit: closedLoop, state: 'within', says: 'closed loop by bus-a' },
   {
     name: 'two makes on a closed loop',
     edit: (d) => {
-      closed(d);
+      closedLoop(d);
       const last = bank1(d).modules[3];
       if (last !== undefined) last.batteryTypeId = 'lfp-51v-280ah';
     },
@@ -39,7 +19,7 @@ checkTable(bankLoop, [
   {
     name: 'a protocol that the inverter does not speak',
     edit: (d) => {
-      closed(d);
+      closedLoop(d);
       const { comms } = bank1(d);
       if (comms !== undefined) comms.protocol = 'bus-hv';
     },

@@ -1,17 +1,7 @@
-import type { Design } from '../design/schema.ts';
 import { checkTable } from '../testkit/checkTable.ts';
+import { withSet } from '../testkit/wired.ts';
 import { stack1 } from '../testkit/designs.ts';
 import { generatorWindow } from './generatorWindow.ts';
-
-const withSet = (d: Design, typeId = 'petrol-4k-1ph', line?: 'L1' | 'L2' | 'L3'): void =>
-  void d.generators.push({
-    id: 'g1',
-    name: 'Set',
-    typeId,
-    connection: 'generator-port',
-    stackId: 's',
-    ...(line === undefined ? {} : { line }),
-  });
 
 checkTable(generatorWindow, [
   {

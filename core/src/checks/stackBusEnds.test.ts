@@ -1,31 +1,15 @@
-import type { Design } from '../design/schema.ts';
 import { checkTable } from '../testkit/checkTable.ts';
+import { busLink, threeOnABus } from '../testkit/wired.ts';
 import { forget, stack1 } from '../testkit/designs.ts';
 import { stackBusEnds } from './stackBusEnds.ts';
 
-/** Three units in parallel on one line, joined as a line from port to port. */
-function three(design: Design): void {
-  const stack = stack1(design);
-  stack.arrangement = 'parallel-single-phase';
-  stack.units = ['u1', 'u2', 'u3'].map((id, index) => ({ id, firmware: '1', barPlace: index + 1 }));
-  stack.busLinks = [link('a', 'u1', 'u2'), link('b', 'u2', 'u3')];
-  stack.terminated = ['u1', 'u3'];
-}
-const link = (id: string, fromUnitId: string, toUnitId: string) => ({
-  id,
-  fromUnitId,
-  fromPort: 'P-OUT',
-  toUnitId,
-  toPort: 'P-IN',
-});
-
 checkTable(stackBusEnds, [
   { name: 'one unit', state: 'nothing' },
-  { name: 'both ends', edit: three, state: 'within', says: 'unit 1 and unit 3' },
+  { name: 'both ends', edit: threeOnABus, state: 'within', says: 'unit 1 and unit 3' },
   {
     name: 'the middle one too, and one end not',
     edit: (d) => {
-      three(d);
+      threeOnABus(d);
       stack1(d).terminated = ['u1', 'u2'];
     },
     state: 'over',
@@ -35,8 +19,8 @@ checkTable(stackBusEnds, [
   {
     name: 'the ends follow the cables, not the list',
     edit: (d) => {
-      three(d);
-      stack1(d).busLinks = [link('a', 'u2', 'u1'), link('b', 'u1', 'u3')];
+      threeOnABus(d);
+      stack1(d).busLinks = [busLink('a', 'u2', 'u1'), busLink('b', 'u1', 'u3')];
       stack1(d).terminated = ['u2', 'u3'];
     },
     state: 'within',
@@ -45,7 +29,7 @@ checkTable(stackBusEnds, [
   {
     name: 'a bus that is no line has no ends to judge',
     edit: (d) => {
-      three(d);
+      threeOnABus(d);
       stack1(d).busLinks?.pop();
     },
     state: 'unknown',
@@ -54,7 +38,7 @@ checkTable(stackBusEnds, [
   {
     name: 'terminators not said',
     edit: (d) => {
-      three(d);
+      threeOnABus(d);
       forget(stack1(d), 'terminated');
     },
     state: 'unknown',

@@ -1,23 +1,14 @@
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
-import type { Design } from '../design/schema.ts';
 import { checkTable } from '../testkit/checkTable.ts';
+import { withAcLeads } from '../testkit/wired.ts';
 import { circuit1, heater, stack1 } from '../testkit/designs.ts';
 import { stackUnitShare } from './stackUnitShare.ts';
-
-const units = (...lengths: readonly number[]) =>
-  lengths.map((lengthM, index) => ({ id: `u${index + 1}`, acLead: { lengthM, areaMm2: 10 } }));
-
-function paralleled(design: Design, ...lengths: readonly number[]): void {
-  const stack = stack1(design);
-  stack.arrangement = 'parallel-single-phase';
-  stack.units = units(...lengths);
-}
 
 checkTable(stackUnitShare, [
   { name: 'one unit', state: 'nothing' },
   {
     name: 'equal leads halve the load: 2300 / 2 of 5000',
-    edit: (d) => paralleled(d, 4, 4),
+    edit: (d) => withAcLeads(d, 4, 4),
     state: 'within',
     value: 1150,
     limit: 5000,
@@ -25,7 +16,7 @@ checkTable(stackUnitShare, [
   {
     name: 'leads of 1 and 4 m carry 4/5 and 1/5: 9200 · 0.8 = 7360 of 5000',
     edit: (d) => {
-      paralleled(d, 1, 4);
+      withAcLeads(d, 1, 4);
       circuit1(d).items = [heater('i1', { quantity: 4 })];
     },
     state: 'over',
@@ -35,7 +26,7 @@ checkTable(stackUnitShare, [
   },
   {
     name: 'a lead of no length beside one of some takes all',
-    edit: (d) => paralleled(d, 0, 4),
+    edit: (d) => withAcLeads(d, 0, 4),
     state: 'within',
     value: 2300,
   },
@@ -43,7 +34,7 @@ checkTable(stackUnitShare, [
     name: 'an output that gives way by 10 mΩ evens it out: g = 1/(10 + r), r = 2.14 and 8.54 mΩ',
     edit: (d) => {
       // 10 mm² class 5: 1.91 Ω/km · 1.1179 at 50 °C = 2.135 mΩ/m; p = 18.54 / (12.135 + 18.54) = 0.6044 → 1390 VA.
-      paralleled(d, 1, 4);
+      withAcLeads(d, 1, 4);
       const own = SAMPLE_TYPES.find((type) => type.id === 'hybrid-5k-1ph');
       if (own?.kind === 'inverter') d.types.push({ ...own, outputMilliohm: 10 });
     },

@@ -1,0 +1,79 @@
+import type { Design, PvArray } from '../design/schema.ts';
+import { bank1, stack1 } from './designs.ts';
+
+/** A cable of the parallel bus of the base design's type, in its right sockets. */
+export const busLink = (id: string, fromUnitId: string, toUnitId: string) => ({
+  id,
+  fromUnitId,
+  fromPort: 'P-OUT',
+  toUnitId,
+  toPort: 'P-IN',
+});
+
+/** Three units in parallel on one line, joined as a line from port to port and terminated at both ends. */
+export function threeOnABus(design: Design): void {
+  const stack = stack1(design);
+  stack.arrangement = 'parallel-single-phase';
+  stack.units = ['u1', 'u2', 'u3'].map((id, index) => ({ id, firmware: '1', barPlace: index + 1 }));
+  stack.busLinks = [busLink('a', 'u1', 'u2'), busLink('b', 'u2', 'u3')];
+  stack.terminated = ['u1', 'u3'];
+}
+
+/** Paralleled units on one line, with AC leads of 10 mm² as long as stated. */
+export function withAcLeads(design: Design, ...lengthsM: readonly number[]): void {
+  const stack = stack1(design);
+  stack.arrangement = 'parallel-single-phase';
+  stack.units = lengthsM.map((lengthM, index) => ({ id: `u${index + 1}`, acLead: { lengthM, areaMm2: 10 } }));
+}
+
+/** The four modules of the base on a closed loop, in order, addressed from 1. */
+export function closedLoop(design: Design): void {
+  const bank = bank1(design);
+  bank.modules.forEach((module, index) => (module.address = index + 1));
+  bank.comms = {
+    loop: 'closed',
+    protocol: 'bus-a',
+    links: [
+      { id: 'l1', from: 'host', fromPort: 'BAT', to: 'm1', toPort: 'UP' },
+      ...[1, 2, 3].map((at) => ({
+        id: `l${at + 1}`,
+        from: `m${at}`,
+        fromPort: 'DOWN',
+        to: `m${at + 1}`,
+        toPort: 'UP',
+      })),
+    ],
+  };
+}
+
+/**
+ * A string of 430 W modules (38.8 V, 32.4 V, 14.1 A) on input 1 of the 5 kVA unit (500 V, 120 to 430 V, 18 A), between −20 °C and
+ * 35 °C.
+ */
+export function withStrings(design: Design, count: number, over: Partial<PvArray> = {}): void {
+  design.site.lowestC = -20;
+  design.site.highestC = 35;
+  design.arrays.push({
+    id: 'a',
+    name: 'South roof',
+    coupling: 'dc',
+    moduleTypeId: 'pv-430w',
+    modulesPerString: count,
+    directionDeg: 180,
+    tiltDeg: 30,
+    places: [{ id: 'p', stackId: 's', unitId: 'u1', input: 1, strings: 1 }],
+    ...over,
+  });
+}
+
+/** A generator on its own port, feeding the stack. */
+export function withSet(design: Design, typeId = 'petrol-4k-1ph', line?: 'L1' | 'L2' | 'L3'): void {
+  design.generators.push({
+    id: 'g1',
+    name: 'Set',
+    typeId,
+    connection: 'generator-port',
+    stackId: 's',
+    ...(line === undefined ? {} : { line }),
+  });
+}
