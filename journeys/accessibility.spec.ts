@@ -27,6 +27,18 @@ async function expectNoBarriers(page: Page, screen: string): Promise<void> {
   expect(told).toEqual([]);
 }
 
+/** What is folded away is looked at too. */
+const openFolds = (page: Page): Promise<void> =>
+  page.evaluate(() =>
+    document.querySelectorAll('main details').forEach((fold) => ((fold as HTMLDetailsElement).open = true)),
+  );
+
+/** The frame stands: pages scroll inside of it, so that a jump to a field never carries the header away. */
+async function expectStillFrame(page: Page, screen: string): Promise<void> {
+  const beyond = await page.evaluate(() => document.documentElement.scrollHeight - window.innerHeight);
+  expect(beyond, screen).toBeLessThanOrEqual(0);
+}
+
 for (const theme of ['light', 'dark'] as const) {
   test(`every screen is free of known barriers in the ${theme} theme`, async ({ page }) => {
     // Nearly a dozen screens, each walked through by every rule.
@@ -41,8 +53,19 @@ for (const theme of ['light', 'dark'] as const) {
       await page.goto(`/jobs/1/${screen}`);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       await expect(page.locator('main h2').first()).toBeAttached();
+      await openFolds(page);
       await expectNoBarriers(page, screen);
+      await expectStillFrame(page, screen);
     }
+    await page.goto('/catalogue/hybrid-5k-1ph');
+    await expect(page.getByRole('heading', { name: 'AC output' })).toBeVisible();
+    await expectNoBarriers(page, 'catalogue');
+    await page.getByRole('button', { name: 'Duplicate' }).click();
+    await page.getByLabel('Rated power').fill('60000');
+    await page.getByRole('button', { name: 'Keep this type' }).click();
+    await expect(page.getByRole('alert')).toBeVisible();
+    await expectNoBarriers(page, 'data sheet');
+    await expectStillFrame(page, 'data sheet');
     await page.goto('/jobs/1/limits');
     await page.getByRole('button', { name: /Cold pickup, Island/ }).click();
     await expectNoBarriers(page, 'working');

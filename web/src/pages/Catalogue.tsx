@@ -175,11 +175,15 @@ export function Catalogue() {
             {message} Only samples are shown.
           </p>
         )}
-        <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={-1}>
+        <div className="relative min-h-0 flex-1 overflow-y-auto" tabIndex={-1}>
           <TypeList find={find} chosenId={chosen?.id} />
         </div>
       </aside>
-      <section className="min-h-0 overflow-y-auto p-4" aria-label="Data sheet" tabIndex={-1}>
+      <section
+        className="relative min-h-0 scroll-pb-20 overflow-y-auto p-4"
+        aria-label="Data sheet"
+        tabIndex={-1}
+      >
         {doing.kind === 'adding' && (
           <>
             <h2 className="mb-2">

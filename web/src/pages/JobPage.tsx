@@ -111,7 +111,10 @@ function Workspace() {
       </div>
       <div className="flex min-h-0 flex-1 max-lg:flex-col print:block">
         <StageRail jobId={id} />
-        <main className="min-h-0 min-w-0 flex-1 overflow-auto p-4 print:overflow-visible" tabIndex={-1}>
+        <main
+          className="relative min-h-0 min-w-0 flex-1 overflow-auto p-4 print:overflow-visible"
+          tabIndex={-1}
+        >
           <Outlet />
         </main>
       </div>

@@ -37,7 +37,7 @@ export const group = (title: string, where: string, ...fields: readonly SheetFie
 /** What every type has. */
 export const NAMING = group(
   'Name',
-  'how you will find it again',
+  '',
   needed(text('name', 'Name')),
   text('note', 'Note'),
   names('inTheBox', 'What comes with one, comma between'),

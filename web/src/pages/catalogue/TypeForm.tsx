@@ -85,7 +85,9 @@ export function TypeForm(props: TypeFormProps) {
     setIsTried(true);
     const first = [...problems.keys(), ...open][0];
     if (type === undefined || first !== undefined) {
-      document.querySelector<HTMLElement>(`[data-field="type/${first ?? 'name'}"]`)?.focus();
+      const field = document.querySelector<HTMLElement>(`[data-field="type/${first ?? 'name'}"]`);
+      field?.scrollIntoView({ block: 'center' });
+      field?.focus();
       return;
     }
     const failed = await keep([type]);
@@ -101,7 +103,7 @@ export function TypeForm(props: TypeFormProps) {
       {SHEETS[kind].map((group) => (
         <fieldset key={group.title} className="mb-4 border-t border-rule pt-2">
           <legend className="pr-2 font-semibold">{group.title}</legend>
-          <p className="text-quiet">Look in: {group.where}.</p>
+          {group.where !== '' && <p className="text-quiet">Look in: {group.where}.</p>}
           <div className="grid grid-cols-1 gap-x-4 gap-y-2 sm:grid-cols-2 xl:grid-cols-3">
             {group.fields.map((field) => (
               <SheetInput
