@@ -11,7 +11,7 @@ export const pvStringWindow: Check = {
   modes: ['on-grid'],
   sentences: {
     over: '{{subject}}: {{value}} {{when}}; the tracking window ends at {{limit}}. Power is lost there.',
-    tight: '{{subject}}: {{value}} {{when}}, tracking window {{window}}: {{margin}} left.',
+    tight: '{{subject}}: {{value}} {{when}}, tracking window {{window}}.',
     within: '{{subject}}: {{value}} {{when}}, tracking window {{window}}: {{margin}} left.',
     unknown: '{{subject}}: the string voltage in the heat is not known yet. Missing: {{missing}}.',
   },
@@ -22,8 +22,14 @@ export const pvStringWindow: Check = {
         return { value: undefined, limit: undefined, missing: given.missing, working: () => NO_WORKING };
       const { type, count, inputs, lowestC, volts } = given.value;
       const low = { value: volts.hotWorkV, limit: inputs.mpptMinV, bound: 'at-least' as const };
-      const high = { value: volts.coldWorkV, limit: inputs.mpptMaxV, bound: 'at-most' as const };
-      const isLow = low.value / low.limit - 1 <= 1 - high.value / high.limit;
+      // Above the window in the cold some power is lost on clear mornings; below it in the heat the string may not work at all.
+      const high = {
+        value: volts.coldWorkV,
+        limit: inputs.mpptMaxV,
+        bound: 'at-most' as const,
+        worst: 'tight' as const,
+      };
+      const isLow = low.value < low.limit || low.value / low.limit - 1 <= 1 - high.value / high.limit;
       const cellC = isLow ? volts.hotCellC : lowestC;
       return {
         ...(isLow ? low : high),

@@ -42,6 +42,22 @@ checkTable(stackUnitShare, [
     value: 1390.1,
   },
   {
+    name: 'behind an autotransformer a line may have more than half: 2 · 2 units · 5.5 kVA shifted by 120 · 40 / 2',
+    edit: (d) => {
+      // 40 °C: 1.0. Half the set 11000 VA / 1.05 = 10476, with 2400 shifted 12876; per unit 12876 · 1.05 / 2 = 6760.
+      withAcLeads(d, 3, 3);
+      Object.assign(stack1(d), {
+        inverterTypeId: 'hybrid-11k-240-hv',
+        arrangement: 'split-phase-autotransformer',
+        autotransformerTypeId: 'auto-120-240-40a',
+      });
+      Object.assign(d.site, { supply: 'split-phase', lineVoltageV: 120 });
+    },
+    state: 'within',
+    value: 1150,
+    limit: 6760,
+  },
+  {
     name: 'leads not known',
     edit: (d) => {
       stack1(d).arrangement = 'parallel-single-phase';

@@ -5,7 +5,6 @@ import { NO_WORKING } from './check.ts';
 import { eachStack } from './support/eachLine.ts';
 import { stackSubject } from './support/subjects.ts';
 import { loadCaseWords, symbol } from './support/workings.ts';
-import { linesMadeBy } from '../compile/capability.ts';
 
 /** What the hardest-working unit of a line carries through unequal AC leads, against its own rating. */
 export const stackUnitShare: Check = {
@@ -38,19 +37,20 @@ export const stackUnitShare: Check = {
             working: () => NO_WORKING,
           },
         ];
-      const made = linesMadeBy(compiled.stack.arrangement ?? 'one-unit', type, supply.value.lines.length);
-      const limit = (type.ratedVa / made) * capability.derating;
       const units = groups.value.flatMap(({ line, parts }) => {
         const lineVa = magnitude(board.continuous.knownPart[line] ?? ZERO);
-        return parts.map((part) => ({ ...part, line, lineVa, va: lineVa * part.part }));
+        // What the line carries in all, without the allowance for sharing: here it is worked out.
+        const n = capability.unitsOnLine[line] ?? 0;
+        const limitVa = n === 0 ? 0 : ((capability.perLineVa[line] ?? 0) * (1 + capability.sharing)) / n;
+        return parts.map((part) => ({ ...part, line, lineVa, limitVa, va: lineVa * part.part }));
       });
-      const [worst] = [...units].sort((a, b) => b.va - a.va);
+      const [worst] = [...units].sort((a, b) => a.limitVa - a.va - (b.limitVa - b.va));
       if (worst === undefined) return [];
       return [
         {
           subject,
           value: worst.va,
-          limit,
+          limit: worst.limitVa,
           unit: 'VA',
           missing: board.continuous.missing,
           data: { unit: worst.number, line: supply.value.lines[worst.line] ?? '' },

@@ -17,6 +17,8 @@ export interface Capability {
   readonly derating: number;
   /** Current-sharing tolerance used: 0 where one unit stands alone. */
   readonly sharing: number;
+  /** Whether it makes AC in island at all. */
+  readonly carries: boolean;
   /** The set as a whole has stopped because a unit is lost. */
   readonly stopped: boolean;
 }
@@ -109,7 +111,9 @@ export function capability(inputs: CapabilityInputs, lostUnitId?: string): Known
   const counts = countOnLines(stack, arrangement, supply, lostUnitId);
   if (!counts.known) return counts;
   const stopped = lostUnitId !== undefined && (type.lostUnit === 'set-stops' || stack.units.length === 1);
-  const unitsOnLine = stopped || feedsNothing(arrangement, type) ? counts.value.map(() => 0) : counts.value;
+  // A box on the DC side stands on no line; a storage inverter without outlet does, and charges from it.
+  const unitsOnLine = stopped || arrangement === 'dc-side-box' ? counts.value.map(() => 0) : counts.value;
+  const carries = !feedsNothing(arrangement, type);
   const derating = deratingFactor(type.derating, given.value.hottestC);
   const sum = (list: readonly number[]): number => list.reduce((total, one) => total + one, 0);
   const linesOfUnit =
@@ -119,7 +123,8 @@ export function capability(inputs: CapabilityInputs, lostUnitId?: string): Known
   const linesMade = linesMadeBy(arrangement, type, supply.lines.length);
   const lineShare = (rated: number): number[] =>
     unitsOnLine.map(
-      (n) => (((n * rated) / linesMade) * derating) / (1 + (n > 1 ? inputs.sharingTolerance : 0)),
+      (n) =>
+        ((((carries ? n : 0) * rated) / linesMade) * derating) / (1 + (n > 1 ? inputs.sharingTolerance : 0)),
     );
   const perLineVa = lineShare(type.ratedVa);
   const perLineW = lineShare(type.ratedW);
@@ -130,6 +135,7 @@ export function capability(inputs: CapabilityInputs, lostUnitId?: string): Known
     unitCount,
     derating,
     sharing,
+    carries,
     stopped,
   };
   if (arrangement !== 'split-phase-autotransformer') return known({ ...whole, perLineVa, perLineW });

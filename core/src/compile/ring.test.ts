@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { analyse } from '../analyse.ts';
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import type { Design } from '../design/schema.ts';
 import { circuit1, baseDesign, heater, stack1 } from '../testkit/designs.ts';
@@ -59,6 +60,23 @@ describe('three-phase from split-phase units in a ring', () => {
     expect(watts).toEqual([1500, 0, 1500]);
     const lost = unitPowersW(stack, installation.supply.value, 1, [complex(3000, 0), ZERO, ZERO], 'u1');
     expect(lost).toEqual([0, 0, 3000]);
+  });
+
+  it('a storage inverter without outlet carries nothing in island and still charges from the grid: 3000 / 230 more', () => {
+    const design = baseDesign();
+    Object.assign(stack1(design), {
+      inverterTypeId: 'ac-storage-3k6-1ph',
+      arrangement: 'ac-coupled-storage',
+    });
+    stack1(design).gridChargeW = 3000;
+    const { findings, installation } = analyse(design, SAMPLE_TYPES);
+    const found = installation.stacks[0]?.capabilityWithout(undefined);
+    expect(found?.known === true && [found.value.totalVa, found.value.unitCount]).toEqual([0, 1]);
+    const service = findings.find((one) => one.check === 'grid.service' && one.mode === 'on-grid');
+    expect(service?.value).toBeCloseTo((2300 + 3000) / 230, 9);
+    expect(findings.find((one) => one.check === 'load.continuous' && one.mode === 'island')?.state).toBe(
+      'over',
+    );
   });
 
   it('what makes no AC in island carries nothing', () => {

@@ -53,8 +53,11 @@ export function eachLine(
 ): Finding[] {
   return eachStack(check, context, unit, (one) =>
     one.lines.map((line, index) => {
+      const isAbsent =
+        (one.capability.unitsOnLine[index] ?? 0) === 0 ||
+        (!one.capability.carries && context.mode.kind === 'island');
       const unused =
-        (one.capability.unitsOnLine[index] ?? 0) === 0 &&
+        isAbsent &&
         !one.capability.stopped &&
         isUnloaded(one.board, index) &&
         context.mode.lostUnit === undefined;

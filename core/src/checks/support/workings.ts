@@ -34,6 +34,16 @@ export function apparentPowerStep(name: string, meaning: string, power: Complex)
   };
 }
 
+/** What makes no AC in island carries nothing, whatever is printed on it. */
+const NO_OUTPUT: WorkingStep = {
+  symbol: 'S_line',
+  meaning: 'usable capacity of the line: it makes no AC in island',
+  formula: '0',
+  symbols: [],
+  value: 0,
+  unit: 'VA',
+};
+
 /** S_line = n · S_unit / m · k / (1 + ε): what one line of a set can carry. */
 export function lineCapabilityStep(
   installation: Installation,
@@ -43,6 +53,7 @@ export function lineCapabilityStep(
   line: number,
   rated: 'VA' | 'W',
 ): WorkingStep {
+  if (!capability.carries) return NO_OUTPUT;
   const { stack } = compiled;
   const n = capability.unitsOnLine[line] ?? 0;
   const made = linesMadeBy(stack.arrangement ?? 'one-unit', type, capability.unitsOnLine.length);

@@ -1,0 +1,50 @@
+import type { InverterType } from '../inverterType.ts';
+
+type Terminals = NonNullable<InverterType['terminals']>;
+
+/** Terminals of a sample: AC ports up to one size, the grid port up to another, the battery up to a third, mm². */
+export function terminals(acMm2: number, gridMm2: number, batteryMm2: number): Terminals {
+  const screw = { stripMm: 12, torqueNm: 1.8, ends: ['bare', 'ferrule'], mostConductors: 1 } as const;
+  const port = (name: string, maxMm2: number): Terminals[number] => ({
+    port: name,
+    minMm2: 1.5,
+    maxMm2,
+    ...screw,
+    ends: [...screw.ends],
+  });
+  return [
+    port('grid', gridMm2),
+    port('backup', acMm2),
+    port('generator', acMm2),
+    { port: 'battery', minMm2: 6, maxMm2: batteryMm2, torqueNm: 8, ends: ['ring'], mostConductors: 1 },
+    { port: 'pv', minMm2: 4, maxMm2: 6, ends: ['bare'], mostConductors: 1 },
+  ];
+}
+
+/** How the low-voltage samples are joined, watched and set up. */
+export const LOW_VOLTAGE_SET = {
+  batteryRule: 'shared-only',
+  batteryProtocols: ['bus-a', 'bus-b'],
+  batteryCommsPort: 'BAT',
+  neutralEarthRelay: 'yes',
+  parallelBus: { fromPort: 'P-OUT', toPort: 'P-IN', shape: 'line', ends: 'switch', cable: 'supplied-only' },
+  hostRule: 'holds-battery-and-meter',
+  settingsOrder: 'parallel-cable-joined',
+  residualDevice: 'A',
+  filterLeakageMa: 3,
+  pairIdleV: { min: 3.8, max: 5 },
+} satisfies Partial<InverterType>;
+
+/** The same for the samples with high-voltage batteries: one stack each, terminators plugged in. */
+export const HIGH_VOLTAGE_SET = {
+  batteryRule: 'own-only',
+  batteryProtocols: ['bus-hv'],
+  batteryCommsPort: 'BMS',
+  neutralEarthRelay: 'yes',
+  parallelBus: { fromPort: 'COM-B', toPort: 'COM-A', shape: 'line', ends: 'plug', cable: 'any' },
+  hostRule: 'chosen-in-settings',
+  settingsOrder: 'each-alone',
+  residualDevice: 'B',
+  filterLeakageMa: 8,
+  pairIdleV: { min: 3.8, max: 5 },
+} satisfies Partial<InverterType>;
