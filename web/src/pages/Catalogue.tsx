@@ -131,7 +131,7 @@ export function Catalogue() {
   };
   const read = (): void => setDoing(READING);
   return (
-    <main className="grid h-full grid-rows-[auto_minmax(0,1fr)] lg:grid-cols-[300px_minmax(0,1fr)] lg:grid-rows-1">
+    <main className="grid h-full grid-rows-[auto_minmax(0,1fr)] print:block lg:grid-cols-[300px_minmax(0,1fr)] lg:grid-rows-1">
       <aside className="no-print flex min-h-0 flex-col gap-2 border-r border-rule p-3 max-lg:max-h-[40vh]">
         <h1 className="text-[17px] font-semibold">Equipment catalogue</h1>
         <input
@@ -180,7 +180,7 @@ export function Catalogue() {
         </div>
       </aside>
       <section
-        className="relative min-h-0 scroll-pb-20 overflow-y-auto p-4"
+        className="relative min-h-0 scroll-pb-20 overflow-y-auto p-4 print:overflow-visible"
         aria-label="Data sheet"
         tabIndex={-1}
       >

@@ -11,6 +11,7 @@ import {
 } from '@bastion/core';
 import { type SyntheticEvent, useMemo, useState } from 'react';
 import { useCatalogue } from '../../state/catalogue.ts';
+import { z } from 'zod';
 import { SheetInput } from './SheetInput.tsx';
 
 interface TypeFormProps {
@@ -25,18 +26,25 @@ interface TypeFormProps {
 
 const DRAFT = 'bastion-type-draft';
 
-/** What was typed and not kept yet stays on the device until it is kept or left. */
-function draftKey(kind: EquipmentKind, before: TypeFormProps['before']): string {
-  return `${DRAFT}-${kind}-${before?.id ?? 'new'}`;
+/** What was typed and not kept yet stays in this window until it is kept or left, for each beginning by itself. */
+const draftKey = ({ kind, from, before }: TypeFormProps): string =>
+  [DRAFT, kind, before === undefined ? 'new' : `${before.id}-${before.version}`, from?.id ?? 'blank'].join(
+    ':',
+  );
+
+const draftSchema = z.record(z.string(), z.string());
+
+function draftOf(props: TypeFormProps): SheetEntries | undefined {
+  const kept = sessionStorage.getItem(draftKey(props));
+  if (kept === null) return undefined;
+  try {
+    return draftSchema.parse(JSON.parse(kept));
+  } catch {
+    return undefined;
+  }
 }
 
-function startEntries({ kind, from, before }: TypeFormProps): SheetEntries {
-  const kept = sessionStorage.getItem(draftKey(kind, before));
-  if (kept !== null) {
-    const parsed: unknown = JSON.parse(kept);
-    if (typeof parsed === 'object' && parsed !== null)
-      return Object.fromEntries(Object.entries(parsed).map(([key, value]) => [key, String(value)]));
-  }
+function freshEntries({ kind, from, before }: TypeFormProps): SheetEntries {
   if (from === undefined) return {};
   const entries = entriesOf(from, SHEETS[kind]);
   return before === undefined ? { ...entries, name: `${from.name} (copy)` } : entries;
@@ -58,11 +66,61 @@ function useJudged({ kind, before }: TypeFormProps, entries: SheetEntries) {
   }, [kind, before, entries, types]);
 }
 
+function DraftNote({ onFresh }: { readonly onFresh: () => void }) {
+  return (
+    <p className="mb-2 flex items-center gap-3">
+      Taken up where it was left.
+      <button type="button" className="button" onClick={onFresh}>
+        Start over
+      </button>
+    </p>
+  );
+}
+
+interface FootProps {
+  readonly keepLabel: string;
+  readonly onLeave: () => void;
+  /** Why the server did not keep it. */
+  readonly failure: string;
+  /** Figures that are missing or impossible, and those that are unusual and not confirmed. */
+  readonly wrong: number;
+  readonly unsure: number;
+}
+
+/** Stays in view under the long form, with what stands in the way of keeping it. */
+function Foot({ keepLabel, onLeave, failure, wrong, unsure }: FootProps) {
+  return (
+    <div className="sticky -bottom-4 -mx-4 -mb-4 flex flex-wrap items-center gap-2 border-t border-edge bg-sheet px-4 py-2">
+      <button type="submit" className="button button-main">
+        {keepLabel}
+      </button>
+      <button type="button" className="button" onClick={onLeave}>
+        Leave without keeping
+      </button>
+      <span role="status">
+        {failure !== '' && <span className="text-over">{failure}</span>}
+        {wrong > 0 && (
+          <span className="text-over">
+            {wrong === 1 ? 'One figure is' : `${wrong} figures are`} missing or not possible. Nothing was
+            kept.
+          </span>
+        )}
+        {unsure > 0 && (
+          <span className="text-tight">
+            {unsure === 1 ? 'One figure is' : `${unsure} figures are`} unusual: confirm or correct first.
+          </span>
+        )}
+      </span>
+    </div>
+  );
+}
+
 /** A data sheet to be typed off: grouped as makers print it; impossible figures are refused, unusual ones asked about. */
 export function TypeForm(props: TypeFormProps) {
   const { kind, before, onKept, onLeave } = props;
   const keep = useCatalogue((store) => store.keep);
-  const [entries, setEntries] = useState(() => startEntries(props));
+  const [found, setFound] = useState(() => draftOf(props));
+  const [entries, setEntries] = useState(() => found ?? freshEntries(props));
   const [touched, setTouched] = useState<ReadonlySet<string>>(new Set());
   const [sure, setSure] = useState<ReadonlySet<string>>(new Set());
   const [isTried, setIsTried] = useState(false);
@@ -74,10 +132,10 @@ export function TypeForm(props: TypeFormProps) {
     setEntries(next);
     setTouched(new Set(touched).add(key));
     setSure(new Set([...sure].filter((one) => one !== key)));
-    sessionStorage.setItem(draftKey(kind, before), JSON.stringify(next));
+    sessionStorage.setItem(draftKey(props), JSON.stringify(next));
   };
   const leave = (): void => {
-    sessionStorage.removeItem(draftKey(kind, before));
+    sessionStorage.removeItem(draftKey(props));
     onLeave();
   };
   const save = async (event: SyntheticEvent): Promise<void> => {
@@ -95,11 +153,20 @@ export function TypeForm(props: TypeFormProps) {
       setFailure(failed);
       return;
     }
-    sessionStorage.removeItem(draftKey(kind, before));
+    sessionStorage.removeItem(draftKey(props));
     onKept(type.id);
   };
   return (
     <form onSubmit={(event) => void save(event)} noValidate aria-label={`Data sheet: ${KIND_WORDS[kind][0]}`}>
+      {found !== undefined && (
+        <DraftNote
+          onFresh={() => {
+            sessionStorage.removeItem(draftKey(props));
+            setFound(undefined);
+            setEntries(freshEntries(props));
+          }}
+        />
+      )}
       {SHEETS[kind].map((group) => (
         <fieldset key={group.title} className="mb-4 border-t border-rule pt-2">
           <legend className="pr-2 font-semibold">{group.title}</legend>
@@ -124,29 +191,13 @@ export function TypeForm(props: TypeFormProps) {
           </div>
         </fieldset>
       ))}
-      <div className="sticky -bottom-4 -mx-4 -mb-4 flex flex-wrap items-center gap-2 border-t border-edge bg-sheet px-4 py-2">
-        <button type="submit" className="button button-main">
-          {before === undefined ? 'Keep this type' : `Keep as version ${before.version + 1}`}
-        </button>
-        <button type="button" className="button" onClick={leave}>
-          Leave without keeping
-        </button>
-        <span role="status">
-          {failure !== '' && <span className="text-over">{failure}</span>}
-          {isTried && problems.size > 0 && (
-            <span className="text-over">
-              {problems.size === 1 ? 'One figure is' : `${problems.size} figures are`} missing or not
-              possible. Nothing was kept.
-            </span>
-          )}
-          {isTried && problems.size === 0 && open.length > 0 && (
-            <span className="text-tight">
-              {open.length === 1 ? 'One figure is' : `${open.length} figures are`} unusual: confirm or correct
-              first.
-            </span>
-          )}
-        </span>
-      </div>
+      <Foot
+        keepLabel={before === undefined ? 'Keep this type' : `Keep as version ${before.version + 1}`}
+        onLeave={leave}
+        failure={failure}
+        wrong={isTried ? problems.size : 0}
+        unsure={isTried && problems.size === 0 ? open.length : 0}
+      />
     </form>
   );
 }
