@@ -1,11 +1,33 @@
 import { all, field, known } from '../design/known.ts';
 import { formatQuantity } from '../words/quantity.ts';
+import type { InverterType } from '../catalogue/inverterType.ts';
+import type { Path } from '../design/problem.ts';
+import type { PvArray } from '../design/schema.ts';
 import type { Check, Measurement } from './check.ts';
 import { NO_WORKING } from './check.ts';
 import { bankOf } from './support/bank.ts';
 import { eachStack } from './support/eachLine.ts';
 import { stackSubject } from './support/subjects.ts';
 import { symbol } from './support/workings.ts';
+
+/** How what cannot be stored is held back, whether that will do, and what is not said of it. */
+function heldBack(arrays: readonly PvArray[], type: InverterType) {
+  const byFrequency = arrays.some((array) => array.curtailedBy === 'frequency');
+  const bare = arrays.filter((array) => array.curtailedBy === 'none');
+  const isDeaf = byFrequency && type.shiftsFrequency === 'none';
+  const words = isDeaf
+    ? 'frequency is meant to hold it back, but this inverter type does not shift it'
+    : bare.length > 0
+      ? `nothing holds back ${bare.map((array) => array.name).join(', ')}`
+      : byFrequency
+        ? 'by a shift of frequency'
+        : 'by shedding it';
+  const missing: Path[] = arrays
+    .filter((array) => array.curtailedBy === undefined)
+    .map((array) => ['arrays', array.id, 'curtailedBy']);
+  if (byFrequency && type.shiftsFrequency === undefined) missing.push(['types', type.id, 'shiftsFrequency']);
+  return { isHeld: bare.length === 0 && !isDeaf, words, missing };
+}
 
 /** AC-coupled power in island against what the battery can be charged with: the rest must be held back somehow. */
 export const pvStorage: Check = {
@@ -53,27 +75,7 @@ export const pvStorage: Check = {
       const chargeA = Math.min(given.value.bank?.chargeA ?? 0, capability.unitCount * type.maxChargeA);
       const stored = (chargeA * volts) / type.efficiency;
       const fits = value <= stored;
-      const unsaid = arrays.filter((array) => array.curtailedBy === undefined);
-      const bare = arrays.filter((array) => array.curtailedBy === 'none');
-      const deaf =
-        arrays.some((array) => array.curtailedBy === 'frequency') && type.shiftsFrequency === 'none';
-      const isHeld = bare.length === 0 && !deaf;
-      const held = deaf
-        ? 'frequency is meant to hold it back, but this inverter type does not shift it'
-        : bare.length > 0
-          ? `nothing holds back ${bare.map((array) => array.name).join(', ')}`
-          : arrays.some((array) => array.curtailedBy === 'frequency')
-            ? 'by a shift of frequency'
-            : 'by shedding it';
-      const missing = fits
-        ? []
-        : [
-            ...unsaid.map((array) => ['arrays', array.id, 'curtailedBy']),
-            ...(arrays.some((array) => array.curtailedBy === 'frequency') &&
-            type.shiftsFrequency === undefined
-              ? [['types', type.id, 'shiftsFrequency']]
-              : []),
-          ];
+      const { isHeld, words: held, missing } = heldBack(arrays, type);
       return [
         {
           subject,
@@ -83,7 +85,7 @@ export const pvStorage: Check = {
           // Held back is as good as stored, but worth a second look.
           ...(isHeld ? { worst: 'tight' as const } : {}),
           unit: 'W',
-          missing: isHeld ? missing : [],
+          missing: fits || !isHeld ? [] : missing,
           data: { held, stored: formatQuantity(stored, 'W') },
           working: () => ({
             steps: [
