@@ -21,7 +21,7 @@ checkTable(pvStorage, [
   { name: 'no roof', state: 'nothing' },
   {
     name: 'inverter 100 A · 51.2 V / 0.94 = 5446.8 W',
-    edit: (d) => roof(d, 3000),
+    edit: (d) => roof(d, 3000, 'shedding'),
     state: 'within',
     value: 3000,
     limit: 5446.8,
@@ -42,7 +42,7 @@ checkTable(pvStorage, [
       roof(d, 3000, 'frequency');
     },
     state: 'tight',
-    says: 'by a shift of frequency',
+    says: 'a shift of frequency holds back the rest',
   },
   {
     name: 'by frequency, which this inverter does not shift',
@@ -53,6 +53,18 @@ checkTable(pvStorage, [
     },
     state: 'over',
     says: 'does not shift it',
+  },
+  {
+    name: 'it fits, and nothing holds it back once the battery is full',
+    edit: (d) => roof(d, 3000, 'none'),
+    state: 'tight',
+    says: 'once the battery is full',
+  },
+  {
+    name: 'it fits, and nothing is said',
+    edit: (d) => roof(d, 3000),
+    state: 'unknown',
+    missing: 'arrays/a/curtailedBy',
   },
   {
     name: 'by nothing',

@@ -18,10 +18,10 @@ function heldBack(arrays: readonly PvArray[], type: InverterType) {
   const words = isDeaf
     ? 'frequency is meant to hold it back, but this inverter type does not shift it'
     : bare.length > 0
-      ? `nothing holds back ${bare.map((array) => array.name).join(', ')}`
+      ? `nothing holds back ${bare.map((array) => array.name).join(', ')} once the battery is full`
       : byFrequency
-        ? 'by a shift of frequency'
-        : 'by shedding it';
+        ? 'a shift of frequency holds back the rest, all of it once the battery is full'
+        : 'the rest is shed, all of it once the battery is full';
   const missing: Path[] = arrays
     .filter((array) => array.curtailedBy === undefined)
     .map((array) => ['arrays', array.id, 'curtailedBy']);
@@ -37,10 +37,10 @@ export const pvStorage: Check = {
   modes: ['island'],
   sentences: {
     over: '{{subject}}: {{value}} of AC-coupled PV, and {{stored}} can be stored; {{held}}. With little load the voltage would run away.',
-    tight:
-      '{{subject}}: {{value}} of AC-coupled PV, and {{stored}} can be stored; the rest is held back ({{held}}).',
-    within: '{{subject}}: {{value}} of AC-coupled PV of {{limit}} that can be stored.',
-    unknown: '{{subject}}: whether AC-coupled PV can be stored is not known yet. Missing: {{missing}}.',
+    tight: '{{subject}}: {{value}} of AC-coupled PV, and {{stored}} can be stored; {{held}}.',
+    within: '{{subject}}: {{value}} of AC-coupled PV of {{limit}} that can be stored; {{held}}.',
+    unknown:
+      '{{subject}}: what becomes of AC-coupled PV that cannot be stored is not known yet. Missing: {{missing}}.',
   },
   run: (context) =>
     eachStack(pvStorage.id, context, 'W', ({ compiled, type, capability }): (Measurement | undefined)[] => {
@@ -81,11 +81,12 @@ export const pvStorage: Check = {
           subject,
           value,
           limit: stored,
-          tightMargin: 0,
+          // A full battery stores nothing: even what fits must be held back then.
+          tightMargin: fits && !isHeld ? 1 : 0,
           // Held back is as good as stored, but worth a second look.
           ...(isHeld ? { worst: 'tight' as const } : {}),
           unit: 'W',
-          missing: fits || !isHeld ? [] : missing,
+          missing: isHeld ? missing : [],
           data: { held, stored: formatQuantity(stored, 'W') },
           working: () => ({
             steps: [
