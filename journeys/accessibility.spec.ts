@@ -15,8 +15,16 @@ const SCREENS = [
 ] as const;
 const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
 
-async function expectNoBarriers(page: Page, screen: string): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).withTags(RULES).analyze();
+/** The dark theme has other colours and nothing else: only what is about colour is asked again. */
+const COLOUR_RULES = ['color-contrast', 'link-in-text-block'];
+
+type Theme = 'light' | 'dark';
+
+async function expectNoBarriers(page: Page, screen: string, theme: Theme): Promise<void> {
+  const axe = new AxeBuilder({ page });
+  const { violations } = await (
+    theme === 'light' ? axe.withTags(RULES) : axe.withRules(COLOUR_RULES)
+  ).analyze();
   const told = violations.map(
     (one) =>
       `${screen}: ${one.id}: ${one.help}: ${one.nodes
@@ -46,36 +54,36 @@ for (const theme of ['light', 'dark'] as const) {
     await page.addInitScript((wanted) => localStorage.setItem('bastion.theme', wanted), theme);
     await page.goto('/');
     await expect(page.getByRole('button', { name: /Continue as Dana/ })).toBeVisible();
-    await expectNoBarriers(page, 'sign-in');
+    await expectNoBarriers(page, 'sign-in', theme);
     await comeInAs(page, 'Dana');
-    await expectNoBarriers(page, 'jobs');
+    await expectNoBarriers(page, 'jobs', theme);
     for (const screen of SCREENS) {
       await page.goto(`/jobs/1/${screen}`);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       await expect(page.locator('main h2').first()).toBeAttached();
       await openFolds(page);
-      await expectNoBarriers(page, screen);
+      await expectNoBarriers(page, screen, theme);
       await expectStillFrame(page, screen);
     }
     await page.goto('/catalogue/hybrid-5k-1ph');
     await expect(page.getByRole('heading', { name: 'AC output' })).toBeVisible();
-    await expectNoBarriers(page, 'catalogue');
+    await expectNoBarriers(page, 'catalogue', theme);
     await page.getByRole('button', { name: 'Duplicate' }).click();
     await page.getByLabel('Rated power').fill('60000');
     await page.getByRole('button', { name: 'Keep this type' }).click();
     await expect(page.getByRole('alert')).toBeVisible();
-    await expectNoBarriers(page, 'data sheet');
+    await expectNoBarriers(page, 'data sheet', theme);
     await expectStillFrame(page, 'data sheet');
     await page.goto('/jobs/1/limits');
     await page.getByRole('button', { name: /Cold pickup, Island/ }).click();
-    await expectNoBarriers(page, 'working');
+    await expectNoBarriers(page, 'working', theme);
     await page.goto('/jobs/1/test');
     await page.getByRole('button', { name: 'Start a run' }).click();
     await page.getByRole('button', { name: /island with no load/ }).click();
     await page.getByLabel('Transfer time').fill('99');
     await page.getByLabel('Transfer time').press('Enter');
     await expect(page.getByText('Outside what is expected')).toBeVisible();
-    await expectNoBarriers(page, 'test step');
+    await expectNoBarriers(page, 'test step', theme);
   });
 }
 
