@@ -21,6 +21,18 @@ function timed(work) {
   );
 }
 
+/** Medians of several pieces of work, taken in turn so that all meet the machine in the same mood; each so many times a round. */
+function timedInTurn(works, times) {
+  const seen = works.map(() => []);
+  for (let round = -10; round < 3 * ROUNDS; round += 1)
+    works.forEach((work, index) => {
+      const from = performance.now();
+      for (let n = 0; n < times; n += 1) work();
+      if (round >= 0) seen[index].push((performance.now() - from) / times);
+    });
+  return seen.map(median);
+}
+
 function timedOnce(work) {
   const from = performance.now();
   const value = work();
@@ -205,11 +217,10 @@ function reportShare({ shareBank }) {
   console.log('modules  plain elimination µs  whole constant-power answer µs  ratio');
   for (const modules of [8, 64, 512]) {
     const circuit = chainOf(modules);
-    const many = (work, times) => () => {
-      for (let n = 0; n < times; n += 1) work();
-    };
-    const plain = (1000 * timed(many(() => plainElimination(modules), 400))) / 400;
-    const whole = (1000 * timed(many(() => shareBank(circuit, [3000]), 200))) / 200;
+    const [plain, whole] = timedInTurn(
+      [() => plainElimination(modules), () => shareBank(circuit, [3000])],
+      Math.ceil(20_000 / modules),
+    ).map((ms) => 1000 * ms);
     const cells = [modules, plain.toFixed(2), whole.toFixed(1), (whole / plain).toFixed(1)];
     console.log(cells.map((cell, index) => String(cell).padStart([7, 20, 30, 5][index])).join('  '));
   }

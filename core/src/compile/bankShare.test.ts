@@ -131,6 +131,73 @@ describe('banks worked without the solver', () => {
   });
 });
 
+/**
+ * Banks that no divider reaches: groups, uneven charge, aged modules, thinner leads, a module taken out, several inverters. The
+ * figures come from a general circuit simulator with the inverters as current sources of P / V, run once on these networks.
+ */
+describe('banks worked by a circuit simulator', () => {
+  const uneven: readonly {
+    name: string;
+    edit: (bank: Bank, design: Design) => void;
+    powerW: number[];
+    moduleA: number[];
+    tapV: number[];
+  }[] = [
+    {
+      name: 'seven in groups of three, charged from 50 % to 62 %, one aged, two inverters',
+      edit: (bank, design) => {
+        join('groups-on-bar', 7)(bank);
+        bank.groupSize = 3;
+        bank.groupLead = { lengthM: 0.8, areaMm2: 70 };
+        bank.modules.forEach((module, at) => {
+          module.stateOfCharge = 0.5 + 0.02 * at;
+          if (at === 1) module.resistanceFactor = 1.8;
+        });
+        stack1(design).units = [
+          { id: 'a', barPlace: 1 },
+          { id: 'b', barPlace: 3, batteryLead: { lengthM: 3, areaMm2: 50 } },
+        ];
+      },
+      powerW: [3500, 4200],
+      moduleA: [15.795999, 9.747207, 20.319856, 20.525726, 21.648391, 25.049583, 34.708592],
+      tapV: [52.185556, 52.027212],
+    },
+    {
+      name: 'five on bars by 0.5 to 2.1 m of 50 mm², one by 25 mm², the last aged, three inverters',
+      edit: (bank, design) => {
+        join('bars-given', 5)(bank);
+        bank.modules.forEach((module, at) => {
+          module.lead = { lengthM: 0.5 + 0.4 * at, areaMm2: at === 3 ? 25 : 50 };
+          if (at === 4) module.resistanceFactor = 1.5;
+        });
+        stack1(design).units = [2, 5, 1].map((barPlace) => ({ id: `u${barPlace}`, barPlace }));
+      },
+      powerW: [5000, 2500, 1000],
+      moduleA: [38.275156, 37.326656, 36.251015, 31.88624, 24.28659],
+      tapV: [50.548687, 50.629503, 50.677059],
+    },
+    {
+      name: 'six in a chain taken off at opposite ends, the third taken out, the first lead long and thin',
+      edit: (bank) => {
+        join('chain-diagonal', 6)(bank);
+        bank.modules.forEach((module, at) => {
+          module.stateOfCharge = [0.4, 0.4, 0.9, 0.42, 0.4, 0.38][at];
+          if (at === 0) module.lead = { lengthM: 2, areaMm2: 35 };
+          if (at === 2) module.fitted = 'taken-out';
+        });
+      },
+      powerW: [9000],
+      moduleA: [42.92412, 32.197881, 33.378317, 33.071873, 33.746295],
+      tapV: [51.335146],
+    },
+  ];
+  it.each(uneven)('$name', ({ edit, powerW, moduleA, tapV }) => {
+    const share = solve(edit, powerW);
+    expect(share.modules.map((one) => Number(one.currentA.toFixed(6)))).toEqual(moduleA);
+    expect(share.taps.map((one) => Number(one.voltageV.toFixed(6)))).toEqual(tapV);
+  });
+});
+
 describe('laws of every bank', () => {
   const anyBank = fc.record({
     joining: fc.constantFrom<Joining>('chain-same-end', 'chain-diagonal', 'bars-equal', 'groups-on-bar'),
@@ -165,6 +232,8 @@ describe('laws of every bank', () => {
       fc.property(anyBank, (one) => {
         const share = solve(build(one), [one.powerW]);
         const drawn = share.taps.reduce((sum, tap) => sum + tap.currentA, 0);
+        const given = share.modules.reduce((sum, one) => sum + one.currentA, 0);
+        expect(given).toBeCloseTo(drawn, 9);
         expect(share.totalA).toBeCloseTo(drawn, 8);
         expect((share.taps[0]?.voltageV ?? 0) * drawn).toBeCloseTo(one.powerW, 6);
       }),

@@ -1,5 +1,5 @@
 import { solveConstantPower } from '../network/constantPower.ts';
-import type { NetworkProblem, Source } from '../network/resistive.ts';
+import type { NetworkProblem } from '../network/resistive.ts';
 import type { BankCircuit, CircuitModule } from './bankCircuit.ts';
 
 /** What one module gives. Positive while it discharges. */
@@ -35,13 +35,6 @@ export type BankShare =
 /** Below this mean current a share of it means nothing, A. */
 const LEAST_MEAN_A = 1e-6;
 
-/** What a source gives: I = (EMF − U) / R. */
-function sourceA(source: Source | undefined, voltages: Float64Array): number {
-  if (source === undefined) return 0;
-  const across = (voltages[source.plus] ?? 0) - (voltages[source.minus] ?? 0);
-  return (source.emfV - across) / source.ohm;
-}
-
 /**
  * Current of each module for a DC power of each tap. Every module: I = (EMF − U) / R. The network is solved with the inverters
  * as constant power, so they draw more as the voltage sags.
@@ -53,14 +46,13 @@ export function shareBank(circuit: BankCircuit, powerW: readonly number[]): Bank
     taps.map((tap, index) => ({ ...tap, powerW: powerW[index] ?? 0 })),
   );
   if (answer.kind !== 'solved') return answer;
-  const { voltages } = answer;
-  let totalA = 0;
-  for (const { source } of modules) totalA += sourceA(network.sources[source], voltages);
+  // What the inverters take the modules give: nothing else is joined to the bank.
+  const totalA = answer.taps.reduce((sum, tap) => sum + tap.currentA, 0);
   const meanA = totalA / Math.max(1, modules.length);
   const isIdle = Math.abs(meanA) < LEAST_MEAN_A;
   let worstDeparture = 0;
   const shares = modules.map((module): ModuleShare => {
-    const currentA = sourceA(network.sources[module.source], voltages);
+    const currentA = answer.sourcesA[module.source] ?? 0;
     const share = isIdle ? 0 : currentA / meanA;
     if (!isIdle) worstDeparture = Math.max(worstDeparture, Math.abs(share - 1));
     return { module, currentA, share, lossW: currentA * currentA * module.ohm };

@@ -6,9 +6,14 @@ export class Arena {
   private readonly buffer: ArrayBuffer;
   private used = 0;
 
-  /** @param words how many 8-byte words it holds; whole numbers take half a word each */
-  constructor(words: number) {
-    this.buffer = new ArrayBuffer(words * 8);
+  /** @param buffer memory that is all zero */
+  constructor(buffer: ArrayBuffer) {
+    this.buffer = buffer;
+  }
+
+  /** An arena of its own. @param words how many 8-byte words it holds; whole numbers take half a word each */
+  static ofWords(words: number): Arena {
+    return new Arena(new ArrayBuffer(words * BYTES));
   }
 
   floats(count: number): Float64Array {
@@ -21,7 +26,29 @@ export class Arena {
 
   private take(words: number): number {
     const at = this.used;
-    this.used += words * 8;
+    this.used += words * BYTES;
     return at;
+  }
+}
+
+const BYTES = 8;
+
+/** The memory of the piece of work before, lent to the next: new memory costs as much as solving what is put into it. */
+let spare: ArrayBuffer | undefined;
+
+/**
+ * Runs a piece of work on lent memory. Nothing that is cut from it may leave the work: the next one writes over it.
+ * @param words how many 8-byte words it needs
+ */
+export function onLentArena<T>(words: number, work: (arena: Arena) => T): T {
+  const isEnough = spare !== undefined && spare.byteLength >= words * BYTES;
+  const buffer = isEnough && spare !== undefined ? spare : new ArrayBuffer(words * BYTES);
+  // Work within this work takes memory of its own.
+  spare = undefined;
+  try {
+    if (isEnough) new Float64Array(buffer, 0, words).fill(0);
+    return work(new Arena(buffer));
+  } finally {
+    spare = buffer;
   }
 }

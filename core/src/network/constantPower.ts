@@ -1,5 +1,5 @@
-import { Arena } from './arena.ts';
-import { type NetworkProblem, prepare, type ResistiveNetwork, wordsFor } from './resistive.ts';
+import { type Arena, onLentArena } from './arena.ts';
+import { type NetworkProblem, prepare, type ResistiveNetwork, sourceA, wordsFor } from './resistive.ts';
 
 /** Something that draws a constant power from two nodes through leads of its own. */
 export interface PowerTap {
@@ -18,7 +18,8 @@ export interface TapAnswer {
 export type PowerAnswer =
   | {
       readonly kind: 'solved';
-      readonly voltages: Float64Array;
+      /** What each source gives. */
+      readonly sourcesA: readonly number[];
       readonly taps: readonly TapAnswer[];
       readonly iterations: number;
     }
@@ -135,23 +136,23 @@ const across = (voltage: Float64Array, tap: PowerTap | undefined): number =>
  */
 export function solveConstantPower(network: ResistiveNetwork, taps: readonly PowerTap[]): PowerAnswer {
   const n = taps.length;
+  const words = wordsFor(network) + (n + 1) * network.nodeCount + 2 * n * n + 3 * n;
+  return onLentArena(words, (arena) => solveOn(network, taps, arena));
+}
+
+function solveOn(network: ResistiveNetwork, taps: readonly PowerTap[], arena: Arena): PowerAnswer {
+  const n = taps.length;
   const { nodeCount } = network;
-  const arena = new Arena(wordsFor(network) + (n + 2) * nodeCount + 2 * n * n + 3 * n);
   const prepared = prepare(network, arena);
   if (!prepared.ok) return { kind: 'no-answer', problem: prepared.problem };
-  const injected = arena.floats(nodeCount);
   const voltages = arena.floats(nodeCount);
-  prepared.solve(injected, voltages);
+  prepared.open(voltages);
   const openV = arena.floats(n);
   const transferOhm = arena.floats(n * n);
   for (let i = 0; i < n; i += 1) openV[i] = across(voltages, taps[i]);
   const drops = taps.map((tap, j) => {
     const drop = arena.floats(nodeCount);
-    injected[tap.plus] = (injected[tap.plus] ?? 0) + 1;
-    injected[tap.minus] = (injected[tap.minus] ?? 0) - 1;
-    prepared.respond(injected, drop);
-    injected[tap.plus] = 0;
-    injected[tap.minus] = 0;
+    prepared.respond(tap.plus, tap.minus, drop);
     for (let i = 0; i < n; i += 1)
       transferOhm[i * n + j] = across(drop, taps[i]) + (i === j ? tap.leadOhm : 0);
     return drop;
@@ -173,7 +174,7 @@ export function solveConstantPower(network: ResistiveNetwork, taps: readonly Pow
   });
   return {
     kind: 'solved',
-    voltages,
+    sourcesA: network.sources.map((source) => sourceA(source, voltages)),
     taps: taps.map((tap, i) => ({
       currentA: current[i] ?? 0,
       voltageV: across(voltages, tap) - (current[i] ?? 0) * tap.leadOhm,

@@ -7,10 +7,12 @@ const voltagesOf = (network: ResistiveNetwork, injected: readonly number[] = [])
   const prepared = prepare(network);
   if (!prepared.ok) throw new Error(prepared.problem.kind);
   const voltage = new Float64Array(network.nodeCount);
-  prepared.solve(
-    Float64Array.from({ length: network.nodeCount }, (_, node) => injected[node] ?? 0),
-    voltage,
-  );
+  const response = new Float64Array(network.nodeCount);
+  prepared.open(voltage);
+  injected.forEach((ampere, node) => {
+    prepared.respond(node, 0, response);
+    response.forEach((volt, at) => (voltage[at] = (voltage[at] ?? 0) + ampere * volt));
+  });
   return [...voltage];
 };
 

@@ -1,4 +1,7 @@
 import { Arena } from './arena.ts';
+import { type Conductances, reachOf } from './conductances.ts';
+import { factorLadder, LADDER_REACH, ladderWords } from './ladder.ts';
+import { factorSkyline, skylineWords } from './skyline.ts';
 
 /** A conductor between two nodes, ohm. Nought is allowed: its ends are then one node. */
 export interface Resistor {
@@ -28,17 +31,18 @@ export type NetworkProblem =
   | { readonly kind: 'ideal-source'; readonly index: number }
   | { readonly kind: 'no-reference'; readonly node: number };
 
-/** A network made ready: each new set of injected currents costs one pass over the nodes. */
+/** What a source gives at these node voltages, A: I = (EMF − U) / R. */
+export const sourceA = ({ plus, minus, emfV, ohm }: Source, voltages: Float64Array): number =>
+  (emfV - (voltages[plus] ?? 0) + (voltages[minus] ?? 0)) / ohm;
+
+/** A network made ready: each answer more costs one pass over the nodes. */
 export interface Prepared {
   readonly ok: true;
-  /** Node voltages for the sources and the injected currents (A into each node), written to `voltage`. */
-  readonly solve: (injectedA: Float64Array, voltage: Float64Array) => void;
-  /** The same for the injected currents alone, as if every source were short-circuited behind its resistance. */
-  readonly respond: (injectedA: Float64Array, voltage: Float64Array) => void;
+  /** Node voltages with every source at work and nothing drawn, written to `voltage`. */
+  readonly open: (voltage: Float64Array) => void;
+  /** Node voltages for 1 A put in at `plus` and taken out at `minus`, as if every source were short-circuited behind its resistance. */
+  readonly respond: (plus: number, minus: number, voltage: Float64Array) => void;
 }
-
-/** A pivot this small beside the largest conductance means that a part of the network hangs in the air. */
-const SINGULAR = 1e-12;
 
 /** Follows the marks to the node that stands for all nodes joined to it. */
 function rootOf(parents: Int32Array, node: number): number {
@@ -53,166 +57,118 @@ function rootOf(parents: Int32Array, node: number): number {
 /** Why a value cannot be a resistance of a part, or undefined where it can. */
 const isBad = (ohm: number): boolean => !(ohm >= 0 && ohm < Infinity);
 
-/** Resistors, then sources, as plain arrays: what follows runs over them several times. */
-interface Parts {
-  readonly from: Int32Array;
-  readonly to: Int32Array;
-  /** 0 for a resistance of nought, whose ends are one node. */
-  readonly siemens: Float64Array;
-  readonly hasJoined: boolean;
+/** A network as plain arrays: what follows runs over them several times. */
+interface Assembled {
+  readonly conductances: Conductances;
+  /** Of each source. */
+  readonly emfV: Float64Array;
+  /** Place of each node; undefined where each node is a place of its own. */
+  readonly placeOf: Int32Array | undefined;
 }
 
-function partsOf({ resistors, sources }: ResistiveNetwork, arena: Arena): Parts | NetworkProblem {
+/** A resistance of nought has no conductance to write down; its ends are one place instead. */
+function assemble(
+  { nodeCount, resistors, sources }: ResistiveNetwork,
+  arena: Arena,
+): Assembled | NetworkProblem {
   const count = resistors.length + sources.length;
   const from = arena.wholes(count);
   const to = arena.wholes(count);
   const siemens = arena.floats(count);
+  const emfs = arena.floats(sources.length);
   let hasJoined = false;
   let at = 0;
-  for (const one of resistors) {
-    if (isBad(one.ohm)) return { kind: 'bad-resistance', part: 'resistor', index: at };
-    from[at] = one.from;
-    to[at] = one.to;
-    if (one.ohm > 0) siemens[at] = 1 / one.ohm;
+  for (const { from: a, to: b, ohm } of resistors) {
+    if (isBad(ohm)) return { kind: 'bad-resistance', part: 'resistor', index: at };
+    from[at] = a;
+    to[at] = b;
+    if (ohm > 0) siemens[at] = 1 / ohm;
     else hasJoined = true;
     at += 1;
   }
-  for (const one of sources) {
-    const index = at - resistors.length;
-    if (isBad(one.ohm) || !Number.isFinite(one.emfV))
-      return { kind: 'bad-resistance', part: 'source', index };
-    if (one.ohm === 0) return { kind: 'ideal-source', index };
-    from[at] = one.plus;
-    to[at] = one.minus;
-    siemens[at] = 1 / one.ohm;
+  let index = 0;
+  for (const { plus, minus, emfV, ohm } of sources) {
+    if (isBad(ohm) || !Number.isFinite(emfV)) return { kind: 'bad-resistance', part: 'source', index };
+    if (ohm === 0) return { kind: 'ideal-source', index };
+    from[at] = plus;
+    to[at] = minus;
+    siemens[at] = 1 / ohm;
+    emfs[index] = emfV;
     at += 1;
+    index += 1;
   }
-  return { from, to, siemens, hasJoined };
+  const conductances = { places: nodeCount, from, to, siemens };
+  return hasJoined
+    ? { ...joinEnds(conductances), emfV: emfs }
+    : { conductances, emfV: emfs, placeOf: undefined };
 }
 
-/** Numbers the unknown nodes: joined nodes share a number, the reference and what is joined to it is -1. */
-function numberNodes(
-  nodeCount: number,
-  { from, to, siemens, hasJoined }: Parts,
-  arena: Arena,
-): { row: Int32Array; rows: number } {
-  const row = arena.wholes(nodeCount);
-  if (!hasJoined) {
-    for (let node = 0; node < nodeCount; node += 1) row[node] = node - 1;
-    return { row, rows: nodeCount - 1 };
-  }
-  const parents = row.map((_, node) => node);
+/** Makes the ends of each resistance of nought one place, and turns ends from nodes into places. */
+function joinEnds({
+  places: nodeCount,
+  from,
+  to,
+  siemens,
+}: Conductances): Pick<Assembled, 'conductances' | 'placeOf'> {
+  const parents = Int32Array.from({ length: nodeCount }, (_, node) => node);
   for (let at = 0; at < siemens.length; at += 1) {
     if (siemens[at] !== 0) continue;
     const a = rootOf(parents, from[at] ?? 0);
     const b = rootOf(parents, to[at] ?? 0);
     if (a !== b) parents[Math.max(a, b)] = Math.min(a, b);
   }
-  row[0] = -1;
-  let rows = 0;
-  for (let node = 1; node < nodeCount; node += 1) {
+  const placeOf = new Int32Array(nodeCount);
+  let places = 0;
+  for (let node = 0; node < nodeCount; node += 1) {
     const root = rootOf(parents, node);
-    if (root === node) row[node] = rows++;
-    else row[node] = row[root] ?? -1;
+    placeOf[node] = root === node ? places++ : (placeOf[root] ?? 0);
   }
-  return { row, rows };
+  for (let at = 0; at < siemens.length; at += 1) {
+    from[at] = placeOf[from[at] ?? 0] ?? 0;
+    to[at] = placeOf[to[at] ?? 0] ?? 0;
+  }
+  return { conductances: { places, from, to, siemens }, placeOf };
 }
 
-/** The lower triangle of a symmetric matrix, each row kept from its first entry on to the diagonal. */
-interface Skyline {
-  readonly rows: number;
-  readonly first: Int32Array;
-  /** Place of column 0 of each row, so that entry (i, j) stands at offset[i] + j. */
-  readonly offset: Int32Array;
-  readonly values: Float64Array;
-  /** One over each pivot, once it is factored: multiplying is quicker than dividing. */
-  readonly inverse: Float64Array;
-}
-
-/** The matrix of the conductances: each row reaches back to the earliest node that it is joined with. */
-function conductances(rows: number, { from, to, siemens }: Parts, row: Int32Array, arena: Arena): Skyline {
-  const first = arena.wholes(rows);
-  for (let at = 0; at < rows; at += 1) first[at] = at;
-  for (let at = 0; at < siemens.length; at += 1) {
-    const a = row[from[at] ?? 0] ?? -1;
-    const b = row[to[at] ?? 0] ?? -1;
-    if (a < 0 || b < 0) continue;
-    if (a < b) first[b] = Math.min(first[b] ?? b, a);
-    else first[a] = Math.min(first[a] ?? a, b);
-  }
-  const offset = arena.wholes(rows);
-  let size = 0;
-  for (let at = 0; at < rows; at += 1) {
-    const back = first[at] ?? at;
-    offset[at] = size - back;
-    size += at - back + 1;
-  }
-  const values = new Float64Array(size);
-  for (let at = 0; at < siemens.length; at += 1) {
-    const g = siemens[at] ?? 0;
-    const a = row[from[at] ?? 0] ?? -1;
-    const b = row[to[at] ?? 0] ?? -1;
-    if (g === 0 || a === b) continue;
-    if (a >= 0) values[(offset[a] ?? 0) + a] = (values[(offset[a] ?? 0) + a] ?? 0) + g;
-    if (b >= 0) values[(offset[b] ?? 0) + b] = (values[(offset[b] ?? 0) + b] ?? 0) + g;
-    if (a < 0 || b < 0) continue;
-    const place = a < b ? (offset[b] ?? 0) + a : (offset[a] ?? 0) + b;
-    values[place] = (values[place] ?? 0) - g;
-  }
-  return { rows, first, offset, values, inverse: arena.floats(rows) };
+/** Spreads values by place over the nodes, in place: a node never stands before its place. */
+function spread(placeOf: Int32Array, values: Float64Array): void {
+  for (let node = values.length - 1; node > 0; node -= 1) values[node] = values[placeOf[node] ?? 0] ?? 0;
 }
 
 /**
- * Factors the matrix in place as L · D · Lᵀ (skyline elimination: only from each row's first entry on, so the cost grows with
- * the rows for a ladder of any length). Returns the row whose pivot vanishes beside the size of the matrix, or -1.
+ * Voltages with nothing drawn, guessed: each source at its full voltage, conductors without a drop. What is then solved for is
+ * the departure from the guess, so that a bank near rest is not the small difference of large numbers.
  */
-function factor({ rows, first, offset, values, inverse }: Skyline): number {
-  let largest = 0;
-  for (let at = 0; at < rows; at += 1)
-    largest = Math.max(largest, Math.abs(values[(offset[at] ?? 0) + at] ?? 0));
-  for (let i = 0; i < rows; i += 1) {
-    const startI = first[i] ?? i;
-    const rowI = offset[i] ?? 0;
-    for (let j = startI; j < i; j += 1) {
-      const rowJ = offset[j] ?? 0;
-      const from = Math.max(startI, first[j] ?? j);
-      let sum = values[rowI + j] ?? 0;
-      for (let k = from; k < j; k += 1) sum -= (values[rowI + k] ?? 0) * (values[rowJ + k] ?? 0);
-      values[rowI + j] = sum;
-    }
-    let pivot = values[rowI + i] ?? 0;
-    for (let k = startI; k < i; k += 1) {
-      const entry = values[rowI + k] ?? 0;
-      const lower = entry * (inverse[k] ?? 0);
-      pivot -= lower * entry;
-      values[rowI + k] = lower;
-    }
-    if (!(pivot > SINGULAR * largest)) return i;
-    values[rowI + i] = pivot;
-    inverse[i] = 1 / pivot;
-  }
-  return -1;
+function guessAtRest({ conductances: { from, to }, emfV }: Assembled, voltage: Float64Array): void {
+  const resistors = from.length - emfV.length;
+  for (let at = 0; at < emfV.length; at += 1)
+    voltage[from[resistors + at] ?? 0] = (voltage[to[resistors + at] ?? 0] ?? 0) + (emfV[at] ?? 0);
+  for (let at = 0; at < resistors; at += 1) voltage[from[at] ?? 0] = voltage[to[at] ?? 0] ?? 0;
+  voltage[0] = 0;
 }
 
-/** Solves L · D · Lᵀ · x = b in place. These loops are the innermost of everything that is solved: nothing is made in them. */
-function substitute({ rows, first, offset, values, inverse }: Skyline, x: Float64Array): void {
-  for (let i = 0; i < rows; i += 1) {
-    const rowI = offset[i] ?? 0;
-    let sum = x[i] ?? 0;
-    for (let k = first[i] ?? i; k < i; k += 1) sum -= (values[rowI + k] ?? 0) * (x[k] ?? 0);
-    x[i] = sum;
+/** Writes to `net` what flows into each place at these voltages, A. */
+function netFlows({ conductances, emfV }: Assembled, voltage: Float64Array, net: Float64Array): void {
+  const { from, to, siemens } = conductances;
+  const resistors = siemens.length - emfV.length;
+  net.fill(0);
+  for (let at = 0; at < siemens.length; at += 1) {
+    const a = from[at] ?? 0;
+    const b = to[at] ?? 0;
+    const drop = (voltage[a] ?? 0) - (voltage[b] ?? 0) - (at < resistors ? 0 : (emfV[at - resistors] ?? 0));
+    const ampere = (siemens[at] ?? 0) * drop;
+    net[a] = (net[a] ?? 0) - ampere;
+    net[b] = (net[b] ?? 0) + ampere;
   }
-  for (let i = 0; i < rows; i += 1) x[i] = (x[i] ?? 0) * (inverse[i] ?? 0);
-  for (let i = rows - 1; i >= 0; i -= 1) {
-    const rowI = offset[i] ?? 0;
-    const known = x[i] ?? 0;
-    for (let k = first[i] ?? i; k < i; k += 1) x[k] = (x[k] ?? 0) - (values[rowI + k] ?? 0) * known;
-  }
+  net[0] = 0;
 }
 
-/** Words of memory that making a network ready takes, its matrix aside. */
+/** Words of memory that making a network ready takes, the entries of a matrix that is no ladder aside. */
 export const wordsFor = ({ nodeCount, resistors, sources }: ResistiveNetwork): number =>
-  2 * (resistors.length + sources.length + 2) + 5 * (nodeCount + 2);
+  2 * (resistors.length + sources.length + 2) +
+  sources.length +
+  Math.max(ladderWords(nodeCount), skylineWords(nodeCount)) +
+  nodeCount;
 
 /**
  * Makes a network of resistors and real sources ready for solving: nodal analysis, G · V = I, with G symmetric and positive
@@ -220,45 +176,37 @@ export const wordsFor = ({ nodeCount, resistors, sources }: ResistiveNetwork): n
  */
 export function prepare(
   network: ResistiveNetwork,
-  arena: Arena = new Arena(wordsFor(network)),
+  arena: Arena = Arena.ofWords(wordsFor(network)),
 ): Prepared | { readonly ok: false; readonly problem: NetworkProblem } {
-  const parts = partsOf(network, arena);
-  if ('kind' in parts) return { ok: false, problem: parts };
-  const { row, rows } = numberNodes(network.nodeCount, parts, arena);
-  const matrix = conductances(rows, parts, row, arena);
-  const shortCircuit = arena.floats(rows);
-  for (const { plus, minus, emfV, ohm } of network.sources) {
-    const [p, m] = [row[plus] ?? -1, row[minus] ?? -1];
-    if (p >= 0) shortCircuit[p] = (shortCircuit[p] ?? 0) + emfV / ohm;
-    if (m >= 0) shortCircuit[m] = (shortCircuit[m] ?? 0) - emfV / ohm;
-  }
-  const vanished = factor(matrix);
-  if (vanished >= 0) return { ok: false, problem: { kind: 'no-reference', node: row.indexOf(vanished) } };
-  const work = arena.floats(rows);
-  const { hasJoined } = parts;
-  const solved = (injectedA: Float64Array, voltage: Float64Array): void => {
-    for (let node = 1; node < network.nodeCount; node += 1) {
-      const place = hasJoined ? (row[node] ?? -1) : node - 1;
-      if (place >= 0) work[place] = (work[place] ?? 0) + (injectedA[node] ?? 0);
-    }
-    substitute(matrix, work);
-    voltage[0] = 0;
-    if (hasJoined)
-      for (let node = 1; node < network.nodeCount; node += 1) {
-        const place = row[node] ?? -1;
-        voltage[node] = place < 0 ? 0 : (work[place] ?? 0);
-      }
-    else voltage.set(work, 1);
-  };
+  const assembled = assemble(network, arena);
+  if ('kind' in assembled) return { ok: false, problem: assembled };
+  const { conductances, placeOf } = assembled;
+  const isLadder = reachOf(conductances) <= LADDER_REACH;
+  const { vanished, substitute } = (isLadder ? factorLadder : factorSkyline)(conductances, arena);
+  if (vanished > 0)
+    return { ok: false, problem: { kind: 'no-reference', node: placeOf?.indexOf(vanished) ?? vanished } };
+  const departure = arena.floats(conductances.places);
   return {
     ok: true,
-    solve: (injectedA, voltage) => {
-      work.set(shortCircuit);
-      solved(injectedA, voltage);
+    open: (voltage) => {
+      voltage.fill(0);
+      guessAtRest(assembled, voltage);
+      netFlows(assembled, voltage, departure);
+      substitute(departure);
+      for (let at = 1; at < departure.length; at += 1)
+        voltage[at] = (voltage[at] ?? 0) + (departure[at] ?? 0);
+      if (placeOf !== undefined) spread(placeOf, voltage);
     },
-    respond: (injectedA, voltage) => {
-      work.fill(0);
-      solved(injectedA, voltage);
+    respond: (plus, minus, voltage) => {
+      const fed = voltage.subarray(0, conductances.places);
+      const a = placeOf?.[plus] ?? plus;
+      const b = placeOf?.[minus] ?? minus;
+      fed.fill(0);
+      fed[a] = 1;
+      fed[b] = (fed[b] ?? 0) - 1;
+      fed[0] = 0;
+      substitute(fed);
+      if (placeOf !== undefined) spread(placeOf, voltage);
     },
   };
 }
