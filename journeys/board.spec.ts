@@ -121,3 +121,15 @@ test('what to back up is proposed by importance, and says which limit stops the 
   await expect(page.getByRole('button', { name: /^Accept|Close/ })).toBeVisible();
   await expect(advice(page)).toContainText(/stop/);
 });
+
+test('advice that cannot be run says so, and can be asked for again', async ({ page }) => {
+  await comeInAs(page, 'Dana');
+  await openJob(page, 'Quillback boatyard workshop');
+  await goTo(page, 'Partitions');
+  await page.route(/advice\.worker/, (route) => route.abort());
+  await page.getByRole('button', { name: 'Stagger the starts' }).click();
+  await expect(page.getByRole('alert')).toContainText('could not be run');
+  await page.unroute(/advice\.worker/);
+  await page.getByRole('button', { name: 'Stagger the starts' }).click();
+  await expect(page.getByRole('button', { name: /^Accept|Close/ })).toBeVisible();
+});

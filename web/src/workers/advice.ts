@@ -1,6 +1,7 @@
 import type { Advice, AskedAdvice, Design } from '@bastion/core';
 import { proxy, wrap } from 'comlink';
 import type { AdviceWork } from './advice.worker.ts';
+import { broken } from './broken.ts';
 
 /** Work that was called off by the person who asked for it. */
 export class CalledOff extends Error {
@@ -20,10 +21,16 @@ export async function runAdvice(
   const off = new Promise<never>((_resolve, reject) =>
     signal.addEventListener('abort', () => reject(new CalledOff()), { once: true }),
   );
+  let isOver = false;
+  // Progress travels on a way of its own, and its last word may come after the answer.
+  const tell = (share: number): void => {
+    if (!isOver) onProgress(share);
+  };
   try {
     const work = wrap<AdviceWork>(worker);
-    return await Promise.race([work.advise(kind, design, proxy(onProgress)), off]);
+    return await Promise.race([work.advise(kind, design, proxy(tell)), off, broken(worker)]);
   } finally {
+    isOver = true;
     worker.terminate();
   }
 }

@@ -12,6 +12,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { Line } from 'react-chartjs-2';
 import { useOpenJob } from '../../state/job.ts';
 import { type ChartInks, useChartInks } from '../../ui/chart.ts';
+import { broken } from '../../workers/broken.ts';
 import type { DriftWork } from '../../workers/drift.worker.ts';
 
 type Found = Known<Drift> | 'working' | 'failed';
@@ -27,9 +28,9 @@ function useDrift(stackId: string, isOpen: boolean): Found {
     const tell = (drift: Found): void => {
       if (!isOff) setFound({ of: design, drift });
     };
-    wrap<DriftWork>(worker)
-      .drift(design, stackId)
-      .then(tell, () => tell('failed'));
+    Promise.race([wrap<DriftWork>(worker).drift(design, stackId), broken(worker)]).then(tell, () =>
+      tell('failed'),
+    );
     return () => {
       isOff = true;
       worker.terminate();
