@@ -1,9 +1,11 @@
-import { compile, type Design, describePlaces, SAMPLE_TYPES, shareBank, unitPowersW } from '@bastion/core';
+import { bankAtLoad, compile, type Design, describePlaces, SAMPLE_TYPES } from '@bastion/core';
 
 /** What `bastion share` prints of one bank. */
 export interface ShareReport {
   readonly stack: string;
   readonly loadW: number;
+  /** Where each inverter has a bank of its own: the one whose bank is nearest to its limit, which is the one shown. */
+  readonly bankOf?: string;
   readonly modules: readonly {
     readonly id: string;
     readonly currentA: number;
@@ -18,6 +20,11 @@ export interface ShareReport {
 export type ShareOutcome =
   { readonly ok: true; readonly report: ShareReport } | { readonly ok: false; readonly message: string };
 
+const NOTHING_SHARES: ShareOutcome = {
+  ok: false,
+  message: 'No bank of this design has modules that share.',
+};
+
 /**
  * Solves the first bank of a design whose modules share.
  *
@@ -29,26 +36,14 @@ export function shareReport(design: Design, loadW: number | undefined): ShareOut
     const circuit = bankCircuit();
     return !circuit.known || typeof circuit.value !== 'string';
   });
-  if (compiled === undefined) return { ok: false, message: 'No bank of this design has modules that share.' };
-  const circuit = compiled.bankCircuit();
-  const { type, board } = compiled;
-  const { supply } = installation;
-  const missing = [circuit, type, board, supply].flatMap((one) => (one.known ? [] : one.missing));
-  if (!circuit.known || typeof circuit.value === 'string' || !type.known || !board.known || !supply.known)
-    return { ok: false, message: `Not known yet: ${describePlaces(design, missing)}.` };
-  const lines = board.value.continuous.knownPart;
-  const nowW = lines.reduce((sum, line) => sum + line.re, 0);
-  if (loadW === undefined && board.value.continuous.missing.length > 0)
-    return {
-      ok: false,
-      message: `Not known yet: ${describePlaces(design, board.value.continuous.missing)}.`,
-    };
-  const wantedW = loadW ?? nowW;
-  const scaled = lines.map(({ re }) => ({
-    re: nowW > 0 ? (re * wantedW) / nowW : wantedW / lines.length,
-    im: 0,
-  }));
-  const share = shareBank(circuit.value, unitPowersW(compiled, supply.value, type.value.efficiency, scaled));
+  if (compiled === undefined) return NOTHING_SHARES;
+  const found = bankAtLoad(
+    compiled,
+    loadW === undefined ? { kind: 'continuous' } : { kind: 'typed', watts: loadW },
+  );
+  if (!found.known) return { ok: false, message: `Not known yet: ${describePlaces(design, found.missing)}.` };
+  if (found.value === 'none') return NOTHING_SHARES;
+  const { share, ofUnitId } = found.value;
   if (share.kind === 'too-much')
     return {
       ok: false,
@@ -60,14 +55,17 @@ export function shareReport(design: Design, loadW: number | undefined): ShareOut
     ok: true,
     report: {
       stack: compiled.stack.id,
-      loadW: wantedW,
+      loadW: found.value.loadW,
+      ...(ofUnitId === undefined ? {} : { bankOf: ofUnitId }),
       modules: share.modules.map(({ module, currentA, share: part, lossW }) => ({
         id: module.id,
         currentA,
         share: part,
         lossW,
       })),
-      bars: share.taps.map(({ unitId, voltageV }) => ({ inverter: unitId, voltageV })),
+      bars: share.taps
+        .filter(({ unitId }) => ofUnitId === undefined || unitId === ofUnitId)
+        .map(({ unitId, voltageV }) => ({ inverter: unitId, voltageV })),
       worstShare: Math.max(...share.modules.map((one) => one.share)),
       iterations: share.iterations,
     },

@@ -57,6 +57,9 @@ export { circuitPower, runsInHour } from './compile/circuitPower.ts';
 export { type DayProfile, dayProfile, profileDurationW } from './compile/dayProfile.ts';
 export { factorFinder, startSource, type StartSource, stepsOfStart } from './compile/loads.ts';
 export { coldPickup, seeLine, staggeredPickup, type SurgeStep } from './compile/surges.ts';
+export { dischargeLimitA } from './compile/bank.ts';
+export { type BankAtLoad, bankAtLoad, type BankLoad } from './compile/bankAtLoad.ts';
+export { bankCount, isOwnBank } from './compile/ownBank.ts';
 export { type BankCircuit, bankCircuit, type CircuitModule, restingV } from './compile/bankCircuit.ts';
 export { type BankShare, type ModuleShare, shareBank } from './compile/bankShare.ts';
 export { type AcGroup, type AcPart, acShare } from './compile/acShare.ts';
@@ -72,7 +75,6 @@ export { type BankLimitColumn, bankLimitTable } from './checks/support/bankLimit
 export { holdV, type JoinStep, joinSteps } from './schedules/joinModules.ts';
 export { type BusPlan, planBus, planComms, plannedAddress } from './advise/wiring.ts';
 export { type FuelUse, fuelUse } from './compile/fuel.ts';
-export { unitPowersW } from './compile/unitPower.ts';
 export { LEAD_SIZES_MM2, leadOhm } from './codes/leads.ts';
 export type { Capability } from './compile/capability.ts';
 export { compile, type CompiledStack, type Installation } from './compile/installation.ts';

@@ -37,9 +37,17 @@ function segmentStep(found: Autonomy, segment: AutonomySegment, index: number): 
   return {
     symbol: only ? 't' : `t_${index + 1}`,
     meaning: only ? 'hours to the floor' : `hours from ${stretch}`,
-    formula: 'E / (P / η + P_idle)',
+    formula: found.part < 1 ? 'E / (a · P / η + P_idle)' : 'E / (P / η + P_idle)',
     symbols: [
-      symbol('P_idle', 'idle power of all inverters', found.idleW, 'W'),
+      ...(found.part < 1
+        ? [symbol('a', 'part of the hardest-working inverter, whose own bank is empty first', found.part, '')]
+        : []),
+      symbol(
+        'P_idle',
+        found.part < 1 ? 'idle power of this inverter' : 'idle power of all inverters',
+        found.idleW,
+        'W',
+      ),
       symbol(
         'E',
         only ? 'energy from the reserve down to the floor' : `energy from ${stretch}`,

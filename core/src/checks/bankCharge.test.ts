@@ -27,6 +27,17 @@ checkTable(bankCharge, [
     says: 'the bank',
   },
   {
+    name: 'two units with a bank each: 60 A into the 50 A of one module',
+    edit: (d) => {
+      bank1(d).modules.splice(1);
+      bank1(d).serves = 'one-unit';
+      Object.assign(stack1(d), { chargeCurrentA: 60, units: [{ id: 'u1' }, { id: 'u2' }] });
+    },
+    state: 'over',
+    value: 60,
+    limit: 50,
+  },
+  {
     name: 'not stated',
     edit: (d) => forget(stack1(d), 'chargeCurrentA'),
     state: 'unknown',

@@ -1,5 +1,6 @@
 import { all, field } from '../design/known.ts';
 import type { Check } from './check.ts';
+import { isOwnBank } from '../compile/ownBank.ts';
 import { bankOf } from './support/bank.ts';
 import { eachKnown } from './support/plain.ts';
 import { bankSubject } from './support/subjects.ts';
@@ -35,8 +36,9 @@ export const bankCharge: Check = {
             });
       },
       ({ stack }, { bank, type, setA }) => {
-        const value = stack.units.length * setA;
-        const inverterA = stack.units.length * type.maxChargeA;
+        const units = isOwnBank(stack) ? 1 : stack.units.length;
+        const value = units * setA;
+        const inverterA = units * type.maxChargeA;
         const limit = Math.min(bank.chargeA, inverterA);
         return {
           value,
@@ -51,7 +53,7 @@ export const bankCharge: Check = {
                 meaning: 'charge settings together',
                 formula: 'n · I_set',
                 symbols: [
-                  symbol('n', 'inverters', stack.units.length, '', ['stacks', stack.id, 'units']),
+                  symbol('n', 'inverters on one bank', units, '', ['stacks', stack.id, 'units']),
                   symbol('I_set', 'charge setting of each', setA, 'A', [
                     'stacks',
                     stack.id,

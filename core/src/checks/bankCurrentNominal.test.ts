@@ -1,4 +1,4 @@
-import { bank1, forget, item1 } from '../testkit/designs.ts';
+import { addLoad, bank1, forget, item1, threePhase } from '../testkit/designs.ts';
 import { checkTable } from '../testkit/checkTable.ts';
 import { bankCurrentNominal } from './bankCurrentNominal.ts';
 
@@ -27,6 +27,30 @@ checkTable(bankCurrentNominal, [
     state: 'within',
     limit: 99.855,
     says: 'the modules',
+  },
+  {
+    // 3450 W of which unit 1 gives 2300: it is at its 110 A when the bank gives 3450 / 2300 · 110 = 165 A.
+    name: 'three units, 2300 W on one and 1150 W on another: its own 110 A bind at 165 A, not at 330',
+    edit: (d) => {
+      threePhase(d, [1, 1, 1]);
+      addLoad(d, 'c2', ['L2'], { runningW: 1150 });
+      bank1(d).breakerA = 400;
+    },
+    state: 'within',
+    value: 71.68,
+    limit: 165,
+    says: 'the inverters',
+  },
+  {
+    name: 'the same with a bank each: the 2300 W of the hardest-working, 47.8 A of 110',
+    edit: (d) => {
+      threePhase(d, [1, 1, 1]);
+      addLoad(d, 'c2', ['L2'], { runningW: 1150 });
+      bank1(d).serves = 'one-unit';
+    },
+    state: 'within',
+    value: 47.79,
+    limit: 110,
   },
   {
     name: 'one module shares with nobody: 50 A, 4 % left',

@@ -1,5 +1,5 @@
 import { checkTable } from '../testkit/checkTable.ts';
-import { forget, stack1 } from '../testkit/designs.ts';
+import { bank1, forget, stack1 } from '../testkit/designs.ts';
 import type { Design } from '../design/schema.ts';
 import { bankInverterLeads } from './bankInverterLeads.ts';
 
@@ -26,6 +26,14 @@ checkTable(bankInverterLeads, [
   { name: '1.6 m beside 1.5 m: 3.8 %', edit: two(1.6), state: 'tight', value: 0.0377 },
   { name: '1.9 m beside 1.5 m: 15.1 %', edit: two(1.9), state: 'over', value: 0.151 },
   { name: 'one inverter has nobody to differ from', state: 'nothing' },
+  {
+    name: 'leads to banks of their own may differ',
+    edit: (design) => {
+      two(1.9)(design);
+      bank1(design).serves = 'one-unit';
+    },
+    state: 'nothing',
+  },
   {
     name: 'place on the bars not known',
     edit: (design) => {

@@ -1,4 +1,5 @@
 import { type Check, NO_WORKING } from './check.ts';
+import { isOwnBank } from '../compile/ownBank.ts';
 import { eachSharingBank } from './support/sharing.ts';
 import { bankSubject } from './support/subjects.ts';
 
@@ -16,7 +17,8 @@ export const bankInverterLeads: Check = {
   },
   run: (context) =>
     eachSharingBank(bankInverterLeads.id, context, 'fraction', 'steady', ({ circuit, compiled }) => {
-      if (circuit.taps.length < 2) return undefined;
+      // Leads to banks of their own need not be alike.
+      if (circuit.taps.length < 2 || isOwnBank(compiled.stack)) return undefined;
       const ohms = circuit.taps.map((tap) => tap.leadOhm);
       const least = Math.min(...ohms);
       const most = Math.max(...ohms);

@@ -1,6 +1,5 @@
-import { shareBank } from '../compile/bankShare.ts';
 import type { Check } from './check.ts';
-import { eachSharingBank, sharingWorking, tooMuch } from './support/sharing.ts';
+import { eachSharingBank, moduleWords, sharingWorking, worstOf } from './support/sharing.ts';
 import { bankSubject } from './support/subjects.ts';
 
 /** The module that comes nearest to what it may give for long. */
@@ -17,20 +16,19 @@ export const bankModuleCurrent: Check = {
   },
   run: (context) =>
     eachSharingBank(bankModuleCurrent.id, context, 'A', 'steady', (one) => {
-      const share = shareBank(one.circuit, one.steadyW);
-      const refused = tooMuch(one, share, one.steadyW);
-      if (refused !== undefined || share.kind !== 'solved') return refused;
-      const [hardest] = [...share.modules].sort(
-        (a, b) =>
-          b.currentA / b.module.type.continuousDischargeA - a.currentA / a.module.type.continuousDischargeA,
+      const worst = worstOf(
+        one.solved,
+        (share, one) => share.modules.map((hardest) => ({ hardest, share, one })),
+        ({ hardest }) => hardest.currentA / hardest.module.type.continuousDischargeA,
       );
-      if (hardest === undefined) return undefined;
+      if (worst === undefined) return undefined;
+      const { hardest, share } = worst;
       return {
         subject: bankSubject(one.compiled),
         value: hardest.currentA,
         limit: hardest.module.type.continuousDischargeA,
         unit: 'A',
-        data: { module: hardest.module.number },
+        data: { module: moduleWords(hardest.module.number, worst.one) },
         working: () => sharingWorking(share),
       };
     }),

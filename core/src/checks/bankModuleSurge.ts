@@ -1,7 +1,7 @@
-import { shareBank } from '../compile/bankShare.ts';
+import { dischargeLimitA } from '../compile/bank.ts';
 import { formatNumber } from '../words/quantity.ts';
 import type { Check } from './check.ts';
-import { eachSharingBank, sharingWorking, tooMuch } from './support/sharing.ts';
+import { eachSharingBank, moduleWords, sharingWorking, worstOf } from './support/sharing.ts';
 import { bankSubject } from './support/subjects.ts';
 
 /** The module that comes nearest to its peak while the largest start is made. */
@@ -20,23 +20,30 @@ export const bankModuleSurge: Check = {
   },
   run: (context) =>
     eachSharingBank(bankModuleSurge.id, context, 'A', 'surge', (one) => {
-      const share = shareBank(one.circuit, one.surgeW);
-      const needed = `${formatNumber(one.surgeS)} s`;
-      const refused = tooMuch(one, share, one.surgeW);
-      if (refused !== undefined) return { ...refused, data: { ...refused.data, needed } };
-      if (share.kind !== 'solved') return undefined;
-      const limitOf = (type: (typeof share.modules)[number]['module']['type']): number =>
-        one.surgeS <= type.peakS ? type.peakDischargeA : type.continuousDischargeA;
-      const [hardest] = [...share.modules].sort(
-        (a, b) => b.currentA / limitOf(b.module.type) - a.currentA / limitOf(a.module.type),
+      const worst = worstOf(
+        one.solved,
+        (share, one) =>
+          share.modules.map((hardest) => ({
+            hardest,
+            share,
+            one,
+            limitA: dischargeLimitA(hardest.module.type, one.durationS),
+          })),
+        ({ hardest, limitA }) => hardest.currentA / limitA,
       );
-      if (hardest === undefined) return undefined;
+      if (worst === undefined) return undefined;
+      const { hardest, share, one: moment, limitA } = worst;
+      const { label, durationS } = moment;
       return {
         subject: bankSubject(one.compiled),
         value: hardest.currentA,
-        limit: limitOf(hardest.module.type),
+        limit: limitA,
         unit: 'A',
-        data: { module: hardest.module.number, label: one.surgeLabel, needed },
+        data: {
+          module: moduleWords(hardest.module.number, moment),
+          label,
+          needed: `${formatNumber(durationS)} s`,
+        },
         working: () => sharingWorking(share),
       };
     }),

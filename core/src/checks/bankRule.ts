@@ -1,4 +1,5 @@
 import { all, field } from '../design/known.ts';
+import { isOwnBank } from '../compile/ownBank.ts';
 import type { Check } from './check.ts';
 import { eachRuling, rulingSentences } from './support/reasons.ts';
 import { bankSubject } from './support/subjects.ts';
@@ -23,12 +24,16 @@ export const bankRule: Check = {
       },
       ({ stack }, { type, rule }) => ({
         reasons:
-          rule === 'own-only'
+          rule === 'own-only' && !isOwnBank(stack)
             ? [
                 `${stack.units.length} units share this bank, but ${type.name} wants a bank of its own for each`,
               ]
-            : [],
-        kept: `${type.name} may share a bank`,
+            : rule === 'shared-only' && isOwnBank(stack)
+              ? [`each unit has a bank of its own, but units of ${type.name} must share one`]
+              : [],
+        kept: isOwnBank(stack)
+          ? `${type.name} may have a bank of its own each`
+          : `${type.name} may share a bank`,
       }),
     ),
 };

@@ -1,5 +1,5 @@
 import { checkTable } from '../testkit/checkTable.ts';
-import { bank1, forget, item1 } from '../testkit/designs.ts';
+import { bank1, forget, item1, threePhase } from '../testkit/designs.ts';
 import { bankSag } from './bankSag.ts';
 
 const start = (design: Parameters<typeof item1>[0], multiple: number): void =>
@@ -27,6 +27,19 @@ checkTable(bankSag, [
     },
     state: 'over',
     value: 43.55,
+  },
+  {
+    // Three units, the start on L1 alone: 6900 / 0.94 = 7340.4 W through one unit's lead, not a third of it through each.
+    // Four modules of 13.263 mΩ side by side and 1.612 mΩ: 4.928 mΩ; I = (51.2 − √(2621.44 − 144.7)) / 0.009856 = 145.4 A;
+    // U = 51.2 − 145.4 · 4.928 mΩ = 50.48 V
+    name: 'a start on one line goes through the inverter of that line: 50.5 V there',
+    edit: (design) => {
+      threePhase(design, [1, 1, 1]);
+      start(design, 3);
+    },
+    state: 'within',
+    value: 50.48,
+    says: 'inverter 1',
   },
   {
     name: 'more than 51.2² / (4 · 13.6122 mΩ) = 48145 W: the bank cannot give it',

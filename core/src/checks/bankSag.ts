@@ -1,6 +1,5 @@
-import { shareBank } from '../compile/bankShare.ts';
 import type { Check } from './check.ts';
-import { eachSharingBank, sharingWorking, tooMuch } from './support/sharing.ts';
+import { eachSharingBank, sharingWorking, worstOf } from './support/sharing.ts';
 import { bankSubject } from './support/subjects.ts';
 
 /** Battery voltage at the inverter that sees the least of it while the largest start is made, above its low-voltage trip. */
@@ -19,10 +18,13 @@ export const bankSag: Check = {
   },
   run: (context) =>
     eachSharingBank(bankSag.id, context, 'V', 'surge', (one) => {
-      const share = shareBank(one.circuit, one.surgeW);
-      const refused = tooMuch(one, share, one.surgeW);
-      if (refused !== undefined || share.kind !== 'solved') return refused;
-      const lowest = share.taps.reduce((least, tap) => (tap.voltageV < least.voltageV ? tap : least));
+      const worst = worstOf(
+        one.solved,
+        (share, { label }) => share.taps.map((tap) => ({ tap, share, label })),
+        ({ tap }) => (tap.currentA === 0 ? -Infinity : -tap.voltageV),
+      );
+      if (worst === undefined) return undefined;
+      const { tap: lowest, share, label } = worst;
       return {
         subject: bankSubject(one.compiled),
         value: lowest.voltageV,
@@ -32,7 +34,7 @@ export const bankSag: Check = {
         // A tenth of the trip voltage is more than a healthy bank has to spare: two volts in a hundred are called tight.
         tightMargin: SAG_TIGHT,
         data: {
-          label: one.surgeLabel,
+          label,
           inverter: one.compiled.stack.units.findIndex((unit) => unit.id === lowest.unitId) + 1,
         },
         working: () => sharingWorking(share),

@@ -1,6 +1,5 @@
-import { shareBank } from '../compile/bankShare.ts';
 import type { Check } from './check.ts';
-import { eachSharingBank, sharingWorking, tooMuch } from './support/sharing.ts';
+import { eachSharingBank, moduleWords, sharingWorking, worstOf } from './support/sharing.ts';
 import { bankSubject } from './support/subjects.ts';
 
 /** How far the hardest- or least-working module is from the mean, solved from leads, lugs and bars. */
@@ -17,18 +16,23 @@ export const bankSharing: Check = {
   },
   run: (context) =>
     eachSharingBank(bankSharing.id, context, 'fraction', 'steady', (one) => {
-      const share = shareBank(one.circuit, one.steadyW);
-      const refused = tooMuch(one, share, one.steadyW);
-      if (refused !== undefined || share.kind !== 'solved') return refused;
+      const worst = worstOf(
+        one.solved,
+        (share, one) => share.modules.map((module) => ({ module, share, one })),
+        ({ module }) => (module.share === 0 ? 0 : Math.abs(module.share - 1)),
+      );
+      if (worst === undefined) return undefined;
+      const { share, module } = worst;
       const { defaults } = context.installation;
-      const [worst] = [...share.modules].sort((a, b) => Math.abs(b.share - 1) - Math.abs(a.share - 1));
       return {
         subject: bankSubject(one.compiled),
         value: share.worstDeparture,
         limit: defaults.shareLimit.value,
         unit: 'fraction',
         tightMargin: 1 - defaults.shareTight.value / defaults.shareLimit.value,
-        data: { what: `the departure of module ${worst?.module.number ?? 1} from the mean` },
+        data: {
+          what: `the departure of module ${moduleWords(module.module.number, worst.one)} from the mean`,
+        },
         working: () => sharingWorking(share),
       };
     }),

@@ -1,5 +1,7 @@
 import type { Check } from './check.ts';
+import { dischargeLimitA } from '../compile/bank.ts';
 import { bankOf } from './support/bank.ts';
+import { powerWords, startMoment } from './support/bankMoment.ts';
 import { eachStack } from './support/eachLine.ts';
 import { spreadAt, spreadWords } from './support/sharing.ts';
 import { bankSubject } from './support/subjects.ts';
@@ -24,7 +26,7 @@ export const bankSurgeCurrent: Check = {
       const found = bankOf(compiled);
       if (found === undefined) return [];
       const subject = bankSubject(compiled);
-      const start = board.largestStartW;
+      const start = startMoment(context, one);
       if (!found.known) {
         return [
           {
@@ -41,10 +43,9 @@ export const bankSurgeCurrent: Check = {
       const bank = found.value;
       const watts = start?.watts ?? 0;
       const durationS = start?.durationS ?? 0;
-      const share = spreadAt(context, one, bank, watts);
+      const share = spreadAt(context, one, bank, start?.linesW ?? []);
       const value = watts / (type.efficiency * bank.nominalV);
-      const peak = durationS <= bank.type.peakS;
-      const perModuleA = peak ? bank.type.peakDischargeA : bank.type.continuousDischargeA;
+      const perModuleA = dischargeLimitA(bank.type, durationS);
       const limit = (bank.parallelCount * perModuleA) / share.factor;
       return [
         {
@@ -61,12 +62,7 @@ export const bankSurgeCurrent: Check = {
                 meaning: 'battery current during the start',
                 formula: 'P / (η · U)',
                 symbols: [
-                  symbol(
-                    'P',
-                    `real power of all lines while ${start?.label ?? 'nothing'} starts`,
-                    watts,
-                    'W',
-                  ),
+                  symbol('P', `${powerWords(one)} while ${start?.label ?? 'nothing'} starts`, watts, 'W'),
                   symbol('η', 'inverter efficiency', type.efficiency, '', [
                     'stacks',
                     compiled.stack.id,
@@ -95,7 +91,7 @@ export const bankSurgeCurrent: Check = {
                   ]),
                   symbol(
                     'I_module',
-                    peak
+                    durationS <= bank.type.peakS
                       ? `peak of one, for up to ${bank.type.peakS} s`
                       : 'continuous discharge of one: the start is longer than the peak',
                     perModuleA,

@@ -5,6 +5,7 @@ import type { Path } from '../design/problem.ts';
 import type { PvArray } from '../design/schema.ts';
 import type { Check, Measurement } from './check.ts';
 import { NO_WORKING } from './check.ts';
+import { bankCount } from '../compile/ownBank.ts';
 import { bankOf } from './support/bank.ts';
 import { eachStack } from './support/eachLine.ts';
 import { stackSubject } from './support/subjects.ts';
@@ -72,7 +73,10 @@ export const pvStorage: Check = {
         ];
       const value = Object.values(given.value.ratings).reduce((sum, one) => sum + one, 0);
       const volts = given.value.bank?.nominalV ?? 0;
-      const chargeA = Math.min(given.value.bank?.chargeA ?? 0, capability.unitCount * type.maxChargeA);
+      const chargeA = Math.min(
+        bankCount(compiled.stack) * (given.value.bank?.chargeA ?? 0),
+        capability.unitCount * type.maxChargeA,
+      );
       const stored = (chargeA * volts) / type.efficiency;
       const fits = value <= stored;
       const { isHeld, words: held, missing } = heldBack(arrays, type);

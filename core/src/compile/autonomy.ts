@@ -1,7 +1,10 @@
 import { all, field, type Known } from '../design/known.ts';
 import type { Bank } from '../design/schema.ts';
-import { add, ZERO } from '../network/complex.ts';
+import { add, type Complex, ZERO } from '../network/complex.ts';
+import { bankDraw } from './bankDraw.ts';
+import { isOwnBank } from './ownBank.ts';
 import type { CompiledStack } from './installation.ts';
+import type { Supply } from './supply.ts';
 
 /** A stretch between two levels with the same load: until the next stage is shed, or the floor. */
 export interface AutonomySegment {
@@ -22,6 +25,8 @@ export interface Autonomy {
   readonly efficiency: number;
   readonly idleW: number;
   readonly loadW: number;
+  /** Share of the load that this bank feeds: all of it, or that of the hardest-working inverter where each has a bank. */
+  readonly part: number;
   readonly hours: number;
   /** At least one; more where stages are shed on the way down. */
   readonly segments: readonly AutonomySegment[];
@@ -82,6 +87,14 @@ function segmentsOf(
   return segments;
 }
 
+/** Share of a load that the hardest-working inverter takes. */
+function hardestPart(compiled: CompiledStack, supply: Supply, lines: readonly Complex[]): number {
+  const linesW = lines.map((line) => line.re);
+  const total = linesW.reduce((sum, watts) => sum + watts, 0);
+  const { watts } = bankDraw({ compiled, supply, lostUnitId: undefined }, linesW);
+  return total > 0 ? watts / total : 1 / compiled.stack.units.length;
+}
+
 /**
  * Autonomy t = E / (P/η + P_idle), with E = Ah · V · (SoC_start − SoC_floor). The floor is the cut-off, or what the module
  * type leaves unusable where that is higher. Idle power of all inverters is drawn on the DC side. Where shed stages go on the
@@ -99,20 +112,24 @@ export function autonomy(
     bank: compiled.bank,
     type: compiled.type,
     board: compiled.board,
+    supply: compiled.supply,
     startSoc:
       from === 'full' ? { known: true as const, value: 1 } : field(stated?.reserveSoc, ...path, 'reserveSoc'),
     cutoffSoc: field(stated?.cutoffSoc, ...path, 'cutoffSoc'),
   });
   if (!given.known) return given;
-  const { bank, type, board, startSoc, cutoffSoc } = given.value;
+  const { bank, type, board, supply, startSoc, cutoffSoc } = given.value;
   if (bank === 'none') return undefined;
   const sum = load === 'average' ? board.averageW : board.expected;
   if (sum.missing.length > 0) return { known: false, missing: sum.missing };
   const loadW = load === 'average' ? board.averageW.knownPart : board.expected.knownPart.reduce(add, ZERO).re;
-  const idleW = type.idleW * compiled.stack.units.length;
+  const own = isOwnBank(compiled.stack);
+  const idleW = type.idleW * (own ? 1 : compiled.stack.units.length);
   const floorSoc = Math.max(cutoffSoc, 1 - bank.type.usableFraction);
   const energyWh = bank.capacityAh * bank.nominalV * Math.max(0, startSoc - floorSoc);
-  const drawW = (watts: number): number => watts / type.efficiency + idleW;
+  // Of banks that serve one inverter each, the one of the hardest-working inverter is empty first.
+  const part = own ? hardestPart(compiled, supply, board.expected.knownPart) : 1;
+  const drawW = (watts: number): number => (part * watts) / type.efficiency + idleW;
   const fullWh = bank.capacityAh * bank.nominalV;
   const segments = segmentsOf(compiled, load, loadW, { startSoc, floorSoc, fullWh }, drawW);
   return {
@@ -126,6 +143,7 @@ export function autonomy(
       efficiency: type.efficiency,
       idleW,
       loadW,
+      part,
       hours: segments.reduce((sum, segment) => sum + segment.hours, 0),
       segments,
     },

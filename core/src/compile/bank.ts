@@ -19,6 +19,10 @@ export interface CompiledBank {
   readonly chargeA: number;
 }
 
+/** What a module may give for a time: its peak for as long as it holds that, else its continuous current, A. */
+export const dischargeLimitA = (type: BatteryType, durationS: number): number =>
+  durationS <= type.peakS ? type.peakDischargeA : type.continuousDischargeA;
+
 export type FindType = (id: string | undefined, path: readonly string[]) => Known<BatteryType>;
 
 /** Modules that are not taken out. */

@@ -5,12 +5,14 @@ import type { Module, Unit } from '../design/schema.ts';
 import type { Joining } from '../design/stackSchema.ts';
 import type { Resistor, ResistiveNetwork, Source } from '../network/resistive.ts';
 import type { FindType } from './bank.ts';
+import { isOwnBank } from './ownBank.ts';
 import {
   type LeadInputs,
   leadOf,
   linkLength,
   placed,
-  poleOhm,
+  type Pole,
+  poleOf,
   segmentOhm,
   toBankLength,
   toBarLength,
@@ -27,6 +29,8 @@ export interface CircuitModule {
   readonly emfV: number;
   /** Inner resistance, and leads where they lie in series with it. */
   readonly ohm: number;
+  /** Length of one pole of its lead: to its bar, or on to the next of its chain; none at the end of a chain. */
+  readonly leadM: number | undefined;
 }
 
 /** An inverter's place on the bank. */
@@ -36,6 +40,8 @@ export interface CircuitTap {
   readonly minus: number;
   /** Both poles with their lugs, and its breaker. */
   readonly leadOhm: number;
+  /** Length of one pole. */
+  readonly leadM: number;
 }
 
 /** The bank as a network of resistances, with the places where inverters draw from it. */
@@ -192,7 +198,14 @@ function layGroups(
   return { nodeCount: next, resistors, sources, places };
 }
 
-function lay(inputs: Inputs, joining: Joining, cells: readonly Cell[]): Known<Laid> {
+/** A laid bank with the lead of each module. */
+interface LaidWithLeads extends Laid {
+  readonly leads: readonly Pole[];
+}
+
+const ohmsOf = (leads: readonly Pole[]): number[] => leads.map((lead) => lead.ohm);
+
+function lay(inputs: Inputs, joining: Joining, cells: readonly Cell[]): Known<LaidWithLeads> {
   const { stack, bank } = inputs;
   const path = ['stacks', stack.id, 'bank'];
   const isBars = joining === 'bars-equal' || joining === 'bars-given';
@@ -201,7 +214,8 @@ function lay(inputs: Inputs, joining: Joining, cells: readonly Cell[]): Known<La
       const next = cells[index + 1];
       const endsGroup = joining === 'groups-on-bar' && (index + 1) % (bank.groupSize ?? 1) === 0;
       // On the wall only leads that exist have a route: the last of a chain leads nowhere.
-      if (bank.lengthsFrom === 'wall' && !isBars && (next === undefined || endsGroup)) return known(0);
+      if (bank.lengthsFrom === 'wall' && !isBars && (next === undefined || endsGroup))
+        return known({ ohm: 0, lengthM: 0 });
       const wallM = isBars ? toBarLength(inputs, module) : next && linkLength(inputs, module, next.module);
       const ownPath = [...path, 'modules', module.id, 'lead'];
       return joining === 'bars-given' && module.lead === undefined && wallM === undefined
@@ -210,36 +224,44 @@ function lay(inputs: Inputs, joining: Joining, cells: readonly Cell[]): Known<La
     }),
   );
   // The lead of a module in a chain is the one that leads on to the next: the last has none.
-  const links = cells.length === 1 && joining.startsWith('chain') ? known([]) : leads;
+  const links = cells.length === 1 && joining.startsWith('chain') ? known<Pole[]>([]) : leads;
   switch (joining) {
     case 'chain-same-end':
     case 'chain-diagonal':
-      return links.known ? known(layChain(cells, links.value, 0)) : links;
+      return links.known ? known({ ...layChain(cells, ohmsOf(links.value), 0), leads: links.value }) : links;
     case 'bars-equal':
     case 'bars-given': {
       const given = all({ leads, segmentOhm: segmentOhm(inputs) });
-      return given.known ? known(layBars(cells, given.value.leads, given.value.segmentOhm)) : given;
+      return given.known
+        ? known({
+            ...layBars(cells, ohmsOf(given.value.leads), given.value.segmentOhm),
+            leads: given.value.leads,
+          })
+        : given;
     }
     case 'groups-on-bar': {
       const given = all({
         leads,
         segmentOhm: segmentOhm(inputs),
         groupSize: field(bank.groupSize, ...path, 'groupSize'),
-        groupOhm:
+        groupLead:
           bank.groupLead === undefined
             ? unknownAt([...path, 'groupLead'])
-            : poleOhm(inputs, placed(bank.groupLead, [...path, 'groupLead'])),
+            : poleOf(inputs, placed(bank.groupLead, [...path, 'groupLead'])),
       });
       if (!given.known) return given;
-      const { groupSize, groupOhm } = given.value;
-      return known(layGroups(cells, groupSize, given.value.leads, groupOhm, given.value.segmentOhm));
+      const { groupSize, groupLead } = given.value;
+      return known({
+        ...layGroups(cells, groupSize, ohmsOf(given.value.leads), groupLead.ohm, given.value.segmentOhm),
+        leads: given.value.leads,
+      });
     }
   }
 }
 
-/** With one inverter the bank's device lies in its leads; with several each has one of its own, taken as planned. */
+/** With one inverter on the bank its device lies in the leads; with several each has one of its own, taken as planned. */
 const breakerMilliohm = ({ stack, breaker, defaults }: Inputs): number =>
-  (stack.units.length === 1 && breaker.known ? breaker.value.milliohm : undefined) ??
+  ((stack.units.length === 1 || isOwnBank(stack)) && breaker.known ? breaker.value.milliohm : undefined) ??
   defaults.breakerMilliohm.value;
 
 function tapOf(inputs: Inputs, joining: Joining, laid: Laid, unit: Unit): Known<CircuitTap> {
@@ -266,7 +288,8 @@ function tapOf(inputs: Inputs, joining: Joining, laid: Laid, unit: Unit): Known<
     unitId: unit.id,
     plus: at.plus,
     minus: end.minus,
-    leadOhm: POLES * given.value.lead + breakerMilliohm(inputs) * MILLI,
+    leadOhm: POLES * given.value.lead.ohm + breakerMilliohm(inputs) * MILLI,
+    leadM: given.value.lead.lengthM,
   });
 }
 
@@ -296,6 +319,9 @@ export function bankCircuit(inputs: Inputs): Known<BankCircuit | 'one string'> {
   const taps = every(stack.units.map((unit) => tapOf(inputs, joining, laid.value, unit)));
   if (!taps.known) return taps;
   const { nodeCount, resistors, sources } = laid.value;
+  const chained = joining === 'groups-on-bar' ? (bank.groupSize ?? 1) : cells.length;
+  const endsChain = (at: number): boolean =>
+    !joining.startsWith('bars') && ((at + 1) % chained === 0 || at === cells.length - 1);
   return known({
     network: { nodeCount, resistors, sources },
     modules: cells.map((cell, source) => ({
@@ -305,6 +331,7 @@ export function bankCircuit(inputs: Inputs): Known<BankCircuit | 'one string'> {
       source,
       emfV: cell.emfV,
       ohm: sources[source]?.ohm ?? cell.innerOhm,
+      leadM: endsChain(source) ? undefined : laid.value.leads[source]?.lengthM,
     })),
     taps: taps.value,
   });

@@ -37,13 +37,21 @@ export const placed = (lead: Conductor, path: readonly string[]): PlacedLead => 
   areaPath: [...path, 'areaMm2'],
 });
 
-/** One pole of a lead with its two lugs, ohm. */
-export function poleOhm({ defaults }: LeadInputs, { lengthM, areaMm2, areaPath }: PlacedLead): Known<number> {
+/** One pole of a lead: its resistance with both lugs, and how long it is. */
+export interface Pole {
+  readonly ohm: number;
+  readonly lengthM: number;
+}
+
+export function poleOf({ defaults }: LeadInputs, { lengthM, areaMm2, areaPath }: PlacedLead): Known<Pole> {
   const given = all({ lengthM, areaMm2 });
   if (!given.known) return given;
   const ohm = leadOhm(given.value.lengthM, given.value.areaMm2, defaults.leadC.value);
   if (ohm === 'not tabulated') return unknownAt(areaPath);
-  return known(ohm + LUGS * defaults.jointMilliohm.value * MILLI);
+  return known({
+    ohm: ohm + LUGS * defaults.jointMilliohm.value * MILLI,
+    lengthM: given.value.lengthM,
+  });
 }
 
 /** An own lead differs from the shared one in what it states, and is like it in the rest. */
@@ -54,17 +62,17 @@ export function leadOf(
   shared: Conductor | undefined,
   sharedPath: readonly string[],
   wallM?: Known<number>,
-): Known<number> {
+): Known<Pole> {
   if (wallM !== undefined) {
     const like = placed({ ...shared, ...own }, own?.areaMm2 === undefined ? sharedPath : ownPath);
-    return poleOhm(inputs, { ...like, lengthM: wallM });
+    return poleOf(inputs, { ...like, lengthM: wallM });
   }
   if (own === undefined)
-    return shared === undefined ? unknownAt(sharedPath) : poleOhm(inputs, placed(shared, sharedPath));
+    return shared === undefined ? unknownAt(sharedPath) : poleOf(inputs, placed(shared, sharedPath));
   const differs = placed(own, ownPath);
   const like = placed(shared ?? {}, shared === undefined ? ownPath : sharedPath);
   const ownArea = own.areaMm2 !== undefined;
-  return poleOhm(inputs, {
+  return poleOf(inputs, {
     lengthM: own.lengthM === undefined ? like.lengthM : differs.lengthM,
     areaMm2: ownArea ? differs.areaMm2 : like.areaMm2,
     areaPath: ownArea ? differs.areaPath : like.areaPath,

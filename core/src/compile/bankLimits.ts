@@ -21,7 +21,8 @@ export interface BankLimitInputs {
   readonly compiled: CompiledStack;
   readonly type: InverterType;
   readonly bank: CompiledBank;
-  readonly unitCount: number;
+  /** So many times the limits of the hardest-working inverter is what the bank can be asked for. */
+  readonly evenUnits: number;
   /** Share of the hardest-working module against the mean. */
   readonly spread: number;
   /** How long the current flows; undefined for good. */
@@ -49,16 +50,16 @@ function breakerA(inputs: BankLimitInputs): Known<number> {
   return mapKnown(all({ ratedA, curve }), (one) => one.ratedA * allowedMultiple(one.curve, durationS));
 }
 
-/** The thinnest of the inverters' leads carries its even part of the current. */
+/** The thinnest of the inverters' leads, taken as that of the hardest-working one. */
 function cableA(inputs: BankLimitInputs): Known<number> {
-  const { compiled, site, unitCount, durationS } = inputs;
+  const { compiled, site, evenUnits, durationS } = inputs;
   const shared = bankOf(inputs)?.inverterLead;
   const path = [...pathOf(inputs), 'inverterLead'];
   const areas = compiled.stack.units.map((unit) => unit.batteryLead?.areaMm2 ?? shared?.areaMm2);
   if (areas.some((area) => area === undefined)) return unknownAt([...path, 'areaMm2']);
   const areaMm2 = Math.min(...areas.map((area) => area ?? 0));
   const short = durationS === undefined ? undefined : leadShortTimeA(areaMm2, durationS);
-  if (short !== undefined) return known(unitCount * short);
+  if (short !== undefined) return known(evenUnits * short);
   const given = all({
     profile: field(site.codeProfile, 'site', 'codeProfile'),
     ambientC: field(site.equipmentHighestC, 'site', 'equipmentHighestC'),
@@ -68,7 +69,7 @@ function cableA(inputs: BankLimitInputs): Known<number> {
   const each = leadAmpacityA(profile, areaMm2, ambientC);
   return each === 'not tabulated'
     ? unknownAt([...path, 'areaMm2'])
-    : known((unitCount * each) / codeProfile(profile).continuousFactor);
+    : known((evenUnits * each) / codeProfile(profile).continuousFactor);
 }
 
 /** The battery management speaks only in a closed loop; without one no limit of its own may be counted on. */
@@ -82,7 +83,7 @@ function managementA(inputs: BankLimitInputs): Known<number | 'none'> {
 
 /** Every limit on the battery current for a time, or for good. The smallest of the known ones binds. */
 export function bankLimits(inputs: BankLimitInputs): BankLimit[] {
-  const { bank, type, unitCount, spread, durationS, compiled } = inputs;
+  const { bank, type, evenUnits, spread, durationS, compiled } = inputs;
   const isPeak = durationS !== undefined && durationS <= bank.type.peakS;
   const overload = durationS === undefined ? 1 : allowedMultiple(type.overloadCurve, durationS);
   return [
@@ -91,7 +92,7 @@ export function bankLimits(inputs: BankLimitInputs): BankLimit[] {
       what: 'the modules at the share of the hardest-working one',
       amperes: known((isPeak ? bank.peakDischargeA : bank.continuousDischargeA) / spread),
     },
-    { key: 'inverters', what: 'the inverters', amperes: known(unitCount * type.maxDischargeA * overload) },
+    { key: 'inverters', what: 'the inverters', amperes: known(evenUnits * type.maxDischargeA * overload) },
     { key: 'breaker', what: 'the battery breaker', amperes: breakerA(inputs) },
     { key: 'cable', what: 'the battery leads of the inverters', amperes: cableA(inputs) },
     {

@@ -6,8 +6,8 @@ import type { DelayedLoad, StartingItem } from './surges.ts';
 import type { Supply } from './supply.ts';
 import {
   coldPickup,
-  type LargestStart,
-  largestStartW,
+  batteryStarts,
+  type BatteryStart,
   outstandingStarts,
   seeLine,
   seeWhole,
@@ -56,7 +56,8 @@ export interface Board {
   /** What can start here and what only runs behind a delay: for starts that a person or a proposal picks. */
   readonly startingItems: readonly StartingItem[];
   readonly delayedLoads: readonly DelayedLoad[];
-  readonly largestStartW: LargestStart | undefined;
+  /** What asks most of a battery; the largest of all lines together first. */
+  readonly batteryStarts: readonly BatteryStart[];
 }
 
 function lazy<T>(make: () => T): () => T {
@@ -108,7 +109,7 @@ export function compileBoard(circuits: readonly Circuit[], supply: Supply, optio
   const totalStarts = lazy(() => outstandingStarts(starts, whole, seeWhole));
   const totalColdPickup = lazy(() => coldPickup(starts, whole, seeWhole));
   const totalStaggered = lazy(() => staggeredPickup(starts, delayed, whole, seeWhole));
-  const largest = lazy(() => largestStartW(starts, whole.re));
+  const forBattery = lazy(() => batteryStarts(starts, expected.knownPart));
   return {
     circuits,
     connected: {
@@ -140,8 +141,8 @@ export function compileBoard(circuits: readonly Circuit[], supply: Supply, optio
     get totalStaggered() {
       return totalStaggered();
     },
-    get largestStartW() {
-      return largest();
+    get batteryStarts() {
+      return forBattery();
     },
   };
 }

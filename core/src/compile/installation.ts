@@ -35,6 +35,7 @@ import { compileWall, type OnWall } from './wall.ts';
 export interface CompiledStack {
   readonly stack: Stack;
   readonly type: Known<InverterType>;
+  readonly supply: Known<Supply>;
   /** The partitions it carries in island, shed stages included until they are dropped. */
   readonly partitions: readonly Partition[];
   /** The load it carries in island until a stage is shed; unknown while the supply is. */
@@ -183,6 +184,7 @@ function compileStack(
   return {
     stack,
     type,
+    supply,
     partitions,
     board,
     partitionBoard: once((partition: Partition) => boardOf([partition])),

@@ -200,22 +200,48 @@ export function staggeredPickup(
   return changes.envelope(total);
 }
 
-/** Largest real power of all lines together during any one start. */
-export interface LargestStart {
+interface StartMoment {
+  readonly start: StartingItem;
+  readonly step: StartStep;
   readonly watts: number;
+}
+
+/** Real power during one start, on top of everybody else's expected peak. */
+export interface BatteryStart {
+  /** All lines together. */
+  readonly watts: number;
+  readonly linesW: readonly number[];
   readonly durationS: number;
   readonly label: string;
 }
 
-export function largestStartW(starts: readonly StartingItem[], steadyW: number): LargestStart | undefined {
-  let largest: { start: StartingItem; step: StartStep; watts: number } | undefined;
+/**
+ * The starts that ask most of a battery: first the one with the largest real power of all lines together, then those with the
+ * largest on each line, where they are others. A start on one line is fed by the inverters of that line alone.
+ */
+export function batteryStarts(starts: readonly StartingItem[], expected: readonly Complex[]): BatteryStart[] {
+  const wholeW = expected.reduce((sum, line) => sum + line.re, 0);
+  const sights = [seeWhole, ...expected.map((_, line) => seeLine(line))];
+  const bases = [wholeW, ...expected.map((line) => line.re)];
+  const largest = sights.map((): StartMoment | undefined => undefined);
   for (const start of starts) {
     for (const step of start.steps) {
-      const watts = steadyW + startW(start, step) - start.running.oneW * start.demand;
-      if (largest === undefined || watts > largest.watts) largest = { start, step, watts };
+      sights.forEach((sight, at) => {
+        const factor = sight(start.running.factors);
+        if (factor.re === 0 && factor.im === 0) return;
+        const { re: watts } = powerDuring(start, step, { re: bases[at] ?? 0, im: 0 }, factor);
+        if (watts > (largest[at]?.watts ?? -Infinity)) largest[at] = { start, step, watts };
+      });
     }
   }
-  return largest === undefined
-    ? undefined
-    : { watts: largest.watts, durationS: largest.step.durationS, label: labelOf(largest.start) };
+  const found = largest.filter((one) => one !== undefined);
+  const isFirst = ({ start, step }: StartMoment, at: number): boolean =>
+    found.findIndex((one) => one.start === start && one.step === step) === at;
+  return found.filter(isFirst).map(({ start, step }) => {
+    const linesW = expected.map(
+      (line, at) => powerDuring(start, step, line, start.running.factors[at] ?? { re: 0, im: 0 }).re,
+    );
+    const watts = wholeW + startW(start, step) - start.running.oneW * start.demand;
+    return { watts, linesW, durationS: step.durationS, label: labelOf(start) };
+  });
 }

@@ -1,4 +1,3 @@
-import type { Complex } from '../network/complex.ts';
 import { isUnitPerLine } from '../catalogue/inverterType.ts';
 import { unitLines } from './capability.ts';
 import type { CompiledStack } from './installation.ts';
@@ -14,11 +13,11 @@ export function unitPowersW(
   { stack }: CompiledStack,
   supply: Supply,
   efficiency: number,
-  lines: readonly Complex[],
+  linesW: readonly number[],
   lostUnitId?: string,
 ): number[] {
   const present = stack.units.filter((unit) => unit.id !== lostUnitId);
-  const total = lines.reduce((sum, line) => sum + line.re, 0);
+  const total = linesW.reduce((sum, line) => sum + line, 0);
   const fed = isUnitPerLine(stack.arrangement)
     ? unitLines(stack, stack.arrangement ?? 'one-unit', supply)
     : undefined;
@@ -28,7 +27,7 @@ export function unitPowersW(
     const own = fed.value.get(unit.id) ?? [];
     const watts = own.reduce((sum, line) => {
       const alike = present.filter((other) => fed.value.get(other.id)?.includes(line)).length;
-      return sum + (lines[line]?.re ?? 0) / alike;
+      return sum + (linesW[line] ?? 0) / alike;
     }, 0);
     return watts / efficiency;
   });

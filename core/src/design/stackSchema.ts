@@ -77,6 +77,10 @@ export type BankComms = z.infer<typeof bankComms>;
 
 const bank = z.strictObject({
   batteryTypeId: id.optional(),
+  serves: z
+    .enum(['all-units', 'one-unit'])
+    .optional()
+    .describe('One bank for all inverters, or each has a bank like this one. Without it: one for all.'),
   modules: entities(module, 512).min(1),
   reserveSoc: fraction.optional().describe('State of charge kept for an outage.'),
   cutoffSoc: fraction.optional().describe('State of charge at which discharge stops.'),

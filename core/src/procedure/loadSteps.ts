@@ -3,7 +3,9 @@ import type { InverterType } from '../catalogue/inverterType.ts';
 import type { CompiledBank } from '../compile/bank.ts';
 import type { Capability } from '../compile/capability.ts';
 import type { CompiledStack } from '../compile/installation.ts';
+import { isOwnBank } from '../compile/ownBank.ts';
 import { all } from '../design/known.ts';
+import type { Stack } from '../design/schema.ts';
 import type { Line } from '../design/quantities.ts';
 import { formatQuantity } from '../words/quantity.ts';
 import type { ProcedureStep, ReadingSpec } from './schema.ts';
@@ -25,6 +27,8 @@ interface TestLoad {
   readonly lines: readonly Line[];
   readonly wattsPerLine: number;
   readonly setBy: string;
+  /** Banks that give it together. */
+  readonly banks: number;
 }
 
 /** What the bank gives for long at its lowest voltage: P = η · U_min · I / (1 + ε_s); unlimited without a bank. */
@@ -39,28 +43,35 @@ function batteryW({ bank, type, moduleShare }: Given): number {
  * imbalance of (max − min) / mean = m, so a type with a lower limit, or none stated, and a set that leans on an
  * autotransformer, is loaded on all lines alike.
  */
-function testLoads(given: Given, arrangement: CompiledStack['stack']['arrangement']): TestLoad[] {
+function testLoads(given: Given, stack: Stack): TestLoad[] {
+  const isOwn = isOwnBank(stack);
+  const { arrangement } = stack;
   const { capability, lines, type } = given;
   const fed = lines
     .map((line, index) => ({ line, index }))
     .filter(({ index }) => (capability.unitsOnLine[index] ?? 0) > 0);
   const carries = (index: number): number =>
     Math.min(capability.perLineW[index] ?? 0, capability.perLineVa[index] ?? 0);
-  const limited = (inverterW: number, sharedBy: number): Omit<TestLoad, 'lines'> => {
-    const battery = batteryW(given) / sharedBy;
+  const limited = (inverterW: number, banks: number, sharedBy: number): Omit<TestLoad, 'lines'> => {
+    const battery = (banks * batteryW(given)) / sharedBy;
     return battery < inverterW
-      ? { wattsPerLine: battery, setBy: 'the battery bank' }
-      : { wattsPerLine: inverterW, setBy: 'the inverters' };
+      ? { wattsPerLine: battery, setBy: 'the battery bank', banks }
+      : { wattsPerLine: inverterW, setBy: 'the inverters', banks };
   };
   const alone = arrangement !== 'split-phase-autotransformer' && (type.imbalanceLimit ?? 0) >= fed.length;
   if (fed.length <= 1 || alone) {
-    return fed.map(({ line, index }) => ({ lines: [line], ...limited(carries(index), 1) }));
+    return fed.map(({ line, index }) => ({
+      lines: [line],
+      ...limited(carries(index), isOwn ? (capability.unitsOnLine[index] ?? 1) : 1, 1),
+    }));
   }
   const least = Math.min(
     ...fed.map(({ index }) => carries(index)),
     Math.min(capability.totalW, capability.totalVa) / fed.length,
   );
-  return [{ lines: fed.map(({ line }) => line), ...limited(least, fed.length) }];
+  const onWeakest = Math.min(...fed.map(({ index }) => capability.unitsOnLine[index] ?? 1));
+  const banks = isOwn ? Math.min(capability.unitCount, onWeakest * fed.length) : 1;
+  return [{ lines: fed.map(({ line }) => line), ...limited(least, banks, fed.length) }];
 }
 
 /** Load steps at a quarter, a half, three quarters and the whole of each test load. */
@@ -79,7 +90,7 @@ export function loadSteps(analysis: Analysis, compiled: CompiledStack): Procedur
     lines: known.value.supply.lines,
     moduleShare: installation.defaults.moduleShareTolerance.value,
   };
-  return testLoads(given, compiled.stack.arrangement).flatMap((load) =>
+  return testLoads(given, compiled.stack).flatMap((load) =>
     SHARES.map((share) => loadStep(analysis, compiled, given, load, share)),
   );
 }
@@ -124,12 +135,17 @@ function loadReadings(
     ];
   });
   if (given.bank === 'none') return [...perLine, frequencySpec(installation)];
-  const batteryA = (watts * load.lines.length) / (given.type.efficiency * given.bank.nominalV);
+  const batteryA = (watts * load.lines.length) / (given.type.efficiency * given.bank.nominalV * load.banks);
   return [
     ...perLine,
     frequencySpec(installation),
     aroundSpec(
-      { id: 'battery-current', label: 'Battery current', unit: 'A', instrument: 'DC clamp meter' },
+      {
+        id: 'battery-current',
+        label: load.banks > 1 ? 'Battery current of each bank' : 'Battery current',
+        unit: 'A',
+        instrument: 'DC clamp meter',
+      },
       batteryA,
       defaults.batteryCurrentTolerance.value,
     ),

@@ -1,5 +1,6 @@
 import type { EquipmentType } from '../catalogue/schema.ts';
 import { resolveDefaults } from '../codes/defaults.ts';
+import { isOwnBank } from '../compile/ownBank.ts';
 import type { Design, Stack } from '../design/schema.ts';
 import { counted } from '../words/quantity.ts';
 
@@ -48,17 +49,20 @@ function boxesOf(
         `${counted(stack.units.length - 1, 'link')}, as supplied by the maker, with both end terminators`,
       ],
     });
-  (bank?.modules ?? []).forEach((module, index) =>
-    lines.push({
-      id: `module-${stack.id}-${module.id}`,
-      group: 'boxes',
-      what: `${battery?.name ?? 'Battery module, type not known'}: module ${index + 1} of ${stack.name}`,
-      details: [
-        ...(battery?.inTheBox ?? []),
-        liftLine(massOf(battery), oneKg),
-        'Undamaged, dry, no swelling; resting voltage noted',
-      ],
-    }),
+  const owners = isOwnBank(stack) ? stack.units : [undefined];
+  owners.forEach((unit, at) =>
+    (bank?.modules ?? []).forEach((module, index) =>
+      lines.push({
+        id: `module-${stack.id}-${unit === undefined || at === 0 ? '' : `${unit.id}-`}${module.id}`,
+        group: 'boxes',
+        what: `${find(module.batteryTypeId)?.name ?? battery?.name ?? 'Battery module, type not known'}: module ${index + 1} of ${unit === undefined ? stack.name : `unit ${at + 1} of ${stack.name}`}`,
+        details: [
+          ...(battery?.inTheBox ?? []),
+          liftLine(massOf(battery), oneKg),
+          'Undamaged, dry, no swelling; resting voltage noted',
+        ],
+      }),
+    ),
   );
   if (transformer !== undefined)
     lines.push({

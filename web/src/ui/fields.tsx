@@ -4,7 +4,7 @@ import { fieldKey } from './fieldLinks.ts';
 import { readNumber } from './readNumber.ts';
 
 /** How long typing rests before it is taken over. Leaving the field or Enter takes it over at once. */
-const REST_MS = 600;
+const REST_MS = 350;
 
 interface FieldProps {
   readonly label: string;
@@ -55,6 +55,8 @@ interface NumberFieldProps extends FieldProps {
   readonly unit: string;
   /** The shown figure is the value times this: 100 for a fraction shown in percent. */
   readonly scale?: number;
+  /** What an empty field means, where it is not "not known". */
+  readonly absent?: string;
   readonly onTake: (value: number | undefined) => readonly Problem[];
 }
 
@@ -70,6 +72,7 @@ export function NumberField({
   onTake,
   disabled = false,
   hint,
+  absent = 'not known',
 }: NumberFieldProps) {
   const id = useId();
   const shown = value === undefined ? '' : tidy(value * scale);
@@ -91,7 +94,7 @@ export function NumberField({
           className="input text-right"
           inputMode="decimal"
           autoComplete="off"
-          placeholder="not known"
+          placeholder={absent}
           disabled={disabled}
           value={typed.text}
           aria-invalid={typed.error !== undefined}

@@ -1,11 +1,11 @@
 import type { CompiledBank } from '../../compile/bank.ts';
 import { type BankLimit, type BankLimitKey, bankLimits } from '../../compile/bankLimits.ts';
-import { add, ZERO } from '../../network/complex.ts';
 import type { CheckContext, Measurement } from '../check.ts';
 import { NO_WORKING } from '../check.ts';
 import type { Finding } from '../finding.ts';
 import { formatNumber } from '../../words/quantity.ts';
 import { bankOf } from './bank.ts';
+import { powerWords, startMoment, steadyMoment } from './bankMoment.ts';
 import { eachStack, type StackCase } from './eachLine.ts';
 import { spreadAt } from './sharing.ts';
 import { bankSubject } from './subjects.ts';
@@ -35,25 +35,24 @@ export function demandIn(
   bank: CompiledBank,
   situation: Situation,
 ): BankDemand | undefined {
-  const { board, type, compiled, capability } = one;
-  const start = board.largestStartW;
-  if (situation === 'surge' && start === undefined) return undefined;
-  const watts = situation === 'surge' ? (start?.watts ?? 0) : board.continuous.knownPart.reduce(add, ZERO).re;
+  const { type, compiled } = one;
+  const moment = situation === 'surge' ? startMoment(context, one) : steadyMoment(context, one);
+  if (moment === undefined) return undefined;
+  const { watts, evenUnits, durationS, label } = moment;
   const volts = situation === 'minimum' ? lowestV(one, bank) : bank.nominalV;
-  const durationS = situation === 'surge' ? start?.durationS : undefined;
   return {
     watts,
     volts,
     amperes: watts / (type.efficiency * volts),
     durationS,
-    label: situation === 'surge' ? (start?.label ?? '') : 'continuous load',
+    label,
     limits: bankLimits({
       site: context.installation.design.site,
       compiled,
       type,
       bank,
-      unitCount: capability.unitCount,
-      spread: spreadAt(context, one, bank, watts).factor,
+      evenUnits,
+      spread: spreadAt(context, one, bank, moment.linesW).factor,
       durationS,
     }),
   };
@@ -98,7 +97,7 @@ export function eachBankLimit(
               meaning: 'battery current',
               formula: 'P / (η · U)',
               symbols: [
-                symbol('P', `real power of all lines, ${demand.label}`, demand.watts, 'W'),
+                symbol('P', `${powerWords(one)}, ${demand.label}`, demand.watts, 'W'),
                 symbol('η', 'inverter efficiency', one.type.efficiency, '', [
                   'stacks',
                   one.compiled.stack.id,

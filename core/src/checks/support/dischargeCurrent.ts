@@ -1,10 +1,10 @@
 import type { CompiledBank } from '../../compile/bank.ts';
 import { type BankLimitKey, bankLimits } from '../../compile/bankLimits.ts';
 import type { Path } from '../../design/problem.ts';
-import { ZERO, add } from '../../network/complex.ts';
 import type { CheckContext, Measurement } from '../check.ts';
 import type { Finding } from '../finding.ts';
 import { bankOf } from './bank.ts';
+import { powerWords, steadyMoment } from './bankMoment.ts';
 import { eachStack, type StackCase } from './eachLine.ts';
 import { type Spread, spreadAt, spreadWords } from './sharing.ts';
 import { bankSubject } from './subjects.ts';
@@ -23,6 +23,7 @@ function steadyLimits(
   context: CheckContext,
   one: StackCase,
   bank: CompiledBank,
+  evenUnits: number,
   spread: Spread,
 ): { limits: Limit[]; missing: Path[] } {
   const limits: Limit[] = [];
@@ -32,7 +33,7 @@ function steadyLimits(
     compiled: one.compiled,
     type: one.type,
     bank,
-    unitCount: one.capability.unitCount,
+    evenUnits,
     spread: spread.factor,
     durationS: undefined,
   });
@@ -72,11 +73,11 @@ export function dischargeCurrent(
         },
       ];
     const bank = found.value;
-    const watts = board.continuous.knownPart.reduce(add, ZERO).re;
+    const { watts, evenUnits, linesW } = steadyMoment(context, one);
     const volts = at.voltage(one, bank);
     const value = watts / (type.efficiency * volts);
-    const spread = spreadAt(context, one, bank, watts);
-    const { limits, missing } = steadyLimits(context, one, bank, spread);
+    const spread = spreadAt(context, one, bank, linesW);
+    const { limits, missing } = steadyLimits(context, one, bank, evenUnits, spread);
     const binding = limits.reduce((least, limit) => (limit.amperes < least.amperes ? limit : least));
     return [
       {
@@ -93,7 +94,7 @@ export function dischargeCurrent(
               meaning: `battery current at ${at.meaning}`,
               formula: 'P / (η · U)',
               symbols: [
-                symbol('P', `real power of all backed-up lines, ${loadCaseWords(board)}`, watts, 'W'),
+                symbol('P', `${powerWords(one)}, ${loadCaseWords(board)}`, watts, 'W'),
                 symbol('η', 'inverter efficiency', type.efficiency, '', [
                   'stacks',
                   compiled.stack.id,

@@ -2,6 +2,7 @@ import type { InverterType } from '../../catalogue/inverterType.ts';
 import type { Board } from '../../compile/board.ts';
 import type { Capability } from '../../compile/capability.ts';
 import type { CompiledStack } from '../../compile/installation.ts';
+import type { Supply } from '../../compile/supply.ts';
 import type { Line } from '../../design/quantities.ts';
 import { all } from '../../design/known.ts';
 import { type CheckContext, judge, type Measurement, unknownFinding } from '../check.ts';
@@ -11,6 +12,7 @@ import { boardInMode, capabilityInMode, stackSubject, stacksInMode } from './sub
 /** A stack in one mode with everything that can be known of it at hand. */
 export interface StackCase {
   readonly compiled: CompiledStack;
+  readonly supply: Supply;
   readonly lines: readonly Line[];
   readonly type: InverterType;
   readonly board: Board;
@@ -38,7 +40,7 @@ export function eachStack(
     });
     if (!given.known) return [unknownFinding(check, context, stackSubject(compiled), unit, given.missing)];
     const { supply, type, board, capability } = given.value;
-    return measure({ compiled, lines: supply.lines, type, board, capability })
+    return measure({ compiled, supply, lines: supply.lines, type, board, capability })
       .filter((measured) => measured !== undefined)
       .map((measured) => judge(check, context, measured));
   });

@@ -1,32 +1,40 @@
 import type { BankCircuit } from '../../compile/bankCircuit.ts';
 import { type BankShare, shareBank } from '../../compile/bankShare.ts';
-import { unitPowersW } from '../../compile/unitPower.ts';
 import type { CompiledBank } from '../../compile/bank.ts';
+import { bankLoadsW, type DrawInputs } from '../../compile/bankDraw.ts';
+import type { Board } from '../../compile/board.ts';
+import type { CompiledStack } from '../../compile/installation.ts';
+import type { Supply } from '../../compile/supply.ts';
+import type { BatteryStart } from '../../compile/surges.ts';
 import type { Path } from '../../design/problem.ts';
-import type { Complex } from '../../network/complex.ts';
-import { scale } from '../../network/complex.ts';
 import { type CheckContext, type Measurement, NO_WORKING } from '../check.ts';
 import type { Finding, Working } from '../finding.ts';
+import { formatNumber } from '../../words/quantity.ts';
 import { eachStack, type StackCase } from './eachLine.ts';
 import { bankSubject } from './subjects.ts';
 
-/** A bank as a network, with what is asked of it. */
-export interface SharingCase extends StackCase {
-  readonly circuit: BankCircuit;
-  /** DC power of each inverter at the continuous load. */
-  readonly steadyW: readonly number[];
-  /** The same during the start that takes the most real power. */
-  readonly surgeW: readonly number[];
-  readonly surgeLabel: string;
-  readonly surgeS: number;
+export type SolvedShare = Extract<BankShare, { kind: 'solved' }>;
+
+/** A bank solved for one of the loads that it may see. */
+export interface SolvedCase {
+  readonly share: BankShare;
+  /** DC power asked of it, W. */
+  readonly askedW: number;
+  /** What starts; empty at the continuous load. */
+  readonly label: string;
+  readonly durationS: number;
+  /** Number of the inverter whose bank it is, where each has its own; else 0. */
+  readonly ofUnit: number;
 }
 
-/** A load on the lines in the same proportions, but of another total. */
-function scaledTo(lines: readonly Complex[], totalW: number): Complex[] {
-  const now = lines.reduce((sum, line) => sum + line.re, 0);
-  return now > 0
-    ? lines.map((line) => scale(line, totalW / now))
-    : lines.map(() => ({ re: totalW / lines.length, im: 0 }));
+/** Which module is meant, and of whose bank. */
+export const moduleWords = (number: number, { ofUnit }: SolvedCase): string =>
+  ofUnit > 0 ? `${number} of the bank of unit ${ofUnit}` : String(number);
+
+/** A bank as a network, solved for everything that is asked of it in one load case. */
+export interface SharingCase extends StackCase {
+  readonly circuit: BankCircuit;
+  readonly solved: readonly SolvedCase[];
 }
 
 /** How the hardest-working module stands to the mean, and whether that was solved or is a planning allowance. */
@@ -36,30 +44,42 @@ export interface Spread {
 }
 
 /**
- * Solved from leads and bars at a real power on the lines, where the bank is known so far; else the allowance of the job. One
+ * Solved from leads and bars at a real power on each line, where the bank is known so far; else the allowance of the job. One
  * string shares with nobody.
  */
-export function spreadAt(context: CheckContext, one: StackCase, bank: CompiledBank, totalW: number): Spread {
+export function spreadAt(
+  context: CheckContext,
+  one: StackCase,
+  bank: CompiledBank,
+  linesW: readonly number[],
+): Spread {
   if (bank.parallelCount <= 1) return { factor: 1, isSolved: true };
   const allowance = {
     factor: 1 + context.installation.defaults.moduleShareTolerance.value,
     isSolved: false,
   };
-  const circuit = one.compiled.bankCircuit();
+  const found = one.compiled.bankCircuit();
   const { supply } = context.installation;
-  if (!circuit.known || typeof circuit.value === 'string' || !supply.known) return allowance;
-  const lines = scaledTo(one.board.continuous.knownPart, totalW);
-  const powers = unitPowersW(
-    one.compiled,
-    supply.value,
-    one.type.efficiency,
-    lines,
-    context.mode.lostUnit?.unitId,
-  );
-  const share = shareBank(circuit.value, powers);
-  if (share.kind !== 'solved') return allowance;
-  return { factor: Math.max(1, ...share.modules.map((module) => module.share)), isSolved: true };
+  if (!found.known || typeof found.value === 'string' || !supply.known) return allowance;
+  const circuit = found.value;
+  const loads = bankLoadsW(drawInputs(context, one, supply.value), linesW);
+  const shares = loads.map(({ powersW }) => shareBank(circuit, powersW));
+  const factors = shares.flatMap((share) => (share.kind === 'solved' ? share.modules : []));
+  if (shares.some((share) => share.kind !== 'solved')) return allowance;
+  return { factor: Math.max(1, ...factors.map((module) => module.share)), isSolved: true };
 }
+
+/** Who draws from the bank of a case in the mode that is looked at. */
+export const drawInputs = (
+  context: CheckContext,
+  { compiled, type }: StackCase,
+  supply: Supply,
+): DrawInputs => ({
+  compiled,
+  supply,
+  efficiency: type.efficiency,
+  lostUnitId: context.mode.lostUnit?.unitId,
+});
 
 /** Which of the two a working has used. */
 export const spreadWords = ({ isSolved }: Spread): string =>
@@ -76,7 +96,7 @@ export function eachSharingBank(
   measure: (one: SharingCase) => Measurement | undefined,
 ): Finding[] {
   return eachStack(check, context, unit, (one) => {
-    const { compiled, board, type, capability } = one;
+    const { compiled, board, capability } = one;
     const found = compiled.bankCircuit();
     if ((found.known && typeof found.value === 'string') || capability.stopped) return [];
     const { supply } = context.installation;
@@ -95,22 +115,49 @@ export function eachSharingBank(
           working: () => NO_WORKING,
         },
       ];
-    const lines = board.continuous.knownPart;
-    const start = board.largestStartW;
-    const steadyTotalW = lines.reduce((sum, line) => sum + line.re, 0);
-    const powers = (at: readonly Complex[]): number[] =>
-      unitPowersW(compiled, supply.value, type.efficiency, at, context.mode.lostUnit?.unitId);
-    return [
-      measure({
-        ...one,
-        circuit: found.value,
-        steadyW: powers(lines),
-        surgeW: powers(scaledTo(lines, Math.max(start?.watts ?? 0, steadyTotalW))),
-        surgeLabel: start?.label ?? 'nothing',
-        surgeS: start?.durationS ?? 0,
-      }),
-    ];
+    const circuit = found.value;
+    const draw = drawInputs(context, one, supply.value);
+    const solved = momentsOf(board, load).flatMap(({ linesW, label, durationS }) =>
+      bankLoadsW(draw, linesW).map(({ powersW, ofUnitId }): SolvedCase => ({
+        share: shareBank(circuit, powersW),
+        askedW: powersW.reduce((sum, watts) => sum + watts, 0),
+        label,
+        durationS,
+        ofUnit: 1 + compiled.stack.units.findIndex((unit) => unit.id === ofUnitId),
+      })),
+    );
+    return [tooMuch(compiled, solved) ?? measure({ ...one, circuit, solved })];
   });
+}
+
+/** What flows on the lines at the continuous load, or during each start that asks most of the battery. */
+function momentsOf(
+  { continuous, batteryStarts }: Board,
+  load: 'steady' | 'surge',
+): readonly Pick<BatteryStart, 'linesW' | 'label' | 'durationS'>[] {
+  const steady = { linesW: continuous.knownPart.map((line) => line.re), label: '', durationS: 0 };
+  if (load === 'steady') return [steady];
+  if (batteryStarts.length === 0) return [{ ...steady, label: 'nothing' }];
+  // What was measured may be more than the others' expected peak.
+  return batteryStarts.map(({ linesW, label, durationS }) => ({
+    linesW: linesW.map((watts, line) => Math.max(watts, steady.linesW[line] ?? 0)),
+    label,
+    durationS,
+  }));
+}
+
+/** Of all that a bank was solved for, what scores highest. */
+export function worstOf<T>(
+  solved: readonly SolvedCase[],
+  look: (share: SolvedShare, one: SolvedCase) => readonly T[],
+  score: (found: T) => number,
+): T | undefined {
+  let worst: T | undefined;
+  for (const one of solved)
+    if (one.share.kind === 'solved')
+      for (const found of look(one.share, one))
+        if (worst === undefined || score(found) > score(worst)) worst = found;
+  return worst;
 }
 
 /** What a solved bank looks like in a working: every module with its figures. */
@@ -136,23 +183,26 @@ export function sharingWorking(share: BankShare, steps: Working['steps'] = []): 
 }
 
 /** A measurement for a bank that cannot give what is asked: over, with what it can give. */
-export function tooMuch(
-  one: SharingCase,
-  share: BankShare,
-  askedW: readonly number[],
-): Measurement | undefined {
-  if (share.kind !== 'too-much') return undefined;
-  const asked = askedW.reduce((sum, watts) => sum + watts, 0);
-  return {
-    subject: bankSubject(one.compiled),
-    value: asked,
-    limit: share.deliverableW,
-    unit: 'W',
-    data: { what: 'asked of the bank', label: one.surgeLabel, module: 'all', inverter: 'all' },
-    working: () => ({
-      ...NO_WORKING,
-      source: SHARING_SOURCE,
-      notes: ['Past the largest power a bank can give, more current only brings less voltage.'],
-    }),
-  };
+function tooMuch(compiled: CompiledStack, solved: readonly SolvedCase[]): Measurement | undefined {
+  for (const { share, askedW, label, durationS } of solved)
+    if (share.kind === 'too-much')
+      return {
+        subject: bankSubject(compiled),
+        value: askedW,
+        limit: share.deliverableW,
+        unit: 'W',
+        data: {
+          what: 'asked of the bank',
+          label,
+          needed: `${formatNumber(durationS)} s`,
+          module: 'all',
+          inverter: 'all',
+        },
+        working: () => ({
+          ...NO_WORKING,
+          source: SHARING_SOURCE,
+          notes: ['Past the largest power a bank can give, more current only brings less voltage.'],
+        }),
+      };
+  return undefined;
 }

@@ -19,6 +19,8 @@ const HAS_BANK = [
   { value: 'none', label: 'None' },
 ] as const;
 
+const OWN_BANK = [{ value: 'one-unit', label: 'one: each has a bank like it' }] as const;
+
 type BankNumber = 'reserveSoc' | 'cutoffSoc' | 'breakerA';
 
 /** What a person decides about the bank of a stack. */
@@ -84,6 +86,19 @@ export function BankForm({ stack }: { readonly stack: Stack }) {
               });
             }}
           />
+          {stack.units.length > 1 && (
+            <SelectField
+              label="Inverters on this bank"
+              path={[...path, 'serves']}
+              value={bank.serves === 'one-unit' ? 'one-unit' : undefined}
+              options={OWN_BANK}
+              emptyLabel="all share it"
+              disabled={!canEdit}
+              onTake={(value) =>
+                changeBank('Inverters on this bank', (target) => put(target, 'serves', value))
+              }
+            />
+          )}
           {number('reserveSoc', 'Backup reserve', '%', 100)}
           {number('cutoffSoc', 'Cut-off', '%', 100)}
           <SelectField

@@ -2,8 +2,10 @@ import {
   type CompiledStack,
   describePlaces,
   formatQuantity,
+  isOwnBank,
   type SharingFix,
   sharingFixes,
+  type Stack,
 } from '@bastion/core';
 import { ToggleGroup } from 'radix-ui';
 import { useMemo, useState } from 'react';
@@ -15,12 +17,14 @@ import { CommsPanel } from './CommsPanel.tsx';
 import { DriftPanel } from './DriftPanel.tsx';
 import { JoinPanel } from './JoinPanel.tsx';
 import { BankDrawing } from './BankDrawing.tsx';
-import { JoiningForm, OneByOne } from './BankForms.tsx';
-import { type BankLoad, type Shared, useBankShare } from './useBankShare.ts';
+import { JoiningForm } from './JoiningForm.tsx';
+import { LeadEditor } from './LeadEditor.tsx';
+import { OneByOne } from './OneByOne.tsx';
+import { type BankLoadChoice, type Shared, useBankShare } from './useBankShare.ts';
 
-const LOADS: readonly { readonly value: BankLoad; readonly label: string }[] = [
-  { value: 'steady', label: 'Continuous load' },
-  { value: 'surge', label: 'Largest start' },
+const LOADS: readonly { readonly value: BankLoadChoice; readonly label: string }[] = [
+  { value: 'continuous', label: 'Continuous load' },
+  { value: 'largest-start', label: 'Largest start' },
   { value: 'typed', label: 'Typed load' },
 ];
 
@@ -60,7 +64,7 @@ function Fixes({ fixes }: { readonly fixes: readonly SharingFix[] }) {
 }
 
 function Outcome({ shared }: { readonly shared: Extract<Shared, { kind: 'known' }> }) {
-  const { share, loadW } = shared;
+  const { share, loadW, label, ofUnitId } = shared;
   if (share.kind === 'too-much')
     return (
       <p role="alert" className="font-semibold text-over">
@@ -74,14 +78,49 @@ function Outcome({ shared }: { readonly shared: Extract<Shared, { kind: 'known' 
         The bank has no answer as it is described: {share.problem.kind.replace(/-/g, ' ')}.
       </p>
     );
-  const lowest = Math.min(...share.taps.map((tap) => tap.voltageV));
+  const drawing = share.taps.filter((tap) => tap.currentA > 0);
+  const lowest = Math.min(...(drawing.length > 0 ? drawing : share.taps).map((tap) => tap.voltageV));
   const heat = share.modules.reduce((sum, one) => sum + one.lossW, 0);
   return (
     <p aria-live="polite">
-      {formatQuantity(loadW, 'W')} of load draws <strong>{formatQuantity(share.totalA, 'A')}</strong>; the
-      modules are within <strong>{formatQuantity(share.worstDeparture, 'fraction')}</strong> of the mean; the
-      lowest voltage at an inverter is {lowest.toFixed(2)} V; {formatQuantity(heat, 'W')} of heat in modules
-      and their leads.
+      {label === undefined ? '' : `While ${label} starts, `}
+      {formatQuantity(loadW, 'W')} of load draws <strong>{formatQuantity(share.totalA, 'A')}</strong>
+      {ofUnitId === undefined ? '' : ' from this bank'}; the modules are within{' '}
+      <strong>{formatQuantity(share.worstDeparture, 'fraction')}</strong> of the mean; the lowest voltage at
+      an inverter is {lowest.toFixed(2)} V; {formatQuantity(heat, 'W')} of heat in modules and their leads.
+    </p>
+  );
+}
+
+/** Whose bank is shown, where each inverter has one of its own. */
+function OwnBanks({
+  stack,
+  shownId,
+  chosenId,
+  onChoose,
+}: {
+  readonly stack: Stack;
+  readonly shownId: string | undefined;
+  readonly chosenId: string | undefined;
+  readonly onChoose: (unitId: string | undefined) => void;
+}) {
+  const number = stack.units.findIndex((unit) => unit.id === shownId) + 1;
+  return (
+    <p className="flex flex-wrap items-center gap-2">
+      Each of the {stack.units.length} inverters has a bank like this one. Shown:
+      <select
+        aria-label="Bank that is shown"
+        className="input w-auto!"
+        value={chosenId ?? ''}
+        onChange={(event) => onChoose(event.target.value === '' ? undefined : event.target.value)}
+      >
+        <option value="">the hardest-working{number > 0 ? `: unit ${number}` : ''}</option>
+        {stack.units.map((unit, index) => (
+          <option key={unit.id} value={unit.id}>
+            unit {index + 1}
+          </option>
+        ))}
+      </select>
     </p>
   );
 }
@@ -89,19 +128,20 @@ function Outcome({ shared }: { readonly shared: Extract<Shared, { kind: 'known' 
 /** The bank drawn as it lies, with the current of each module, and what would mend its sharing. */
 function Sharing({ compiled }: { readonly compiled: CompiledStack }) {
   const { design, analysis } = useOpenJob();
-  const [load, setLoad] = useState<BankLoad>('steady');
+  const [load, setLoad] = useState<BankLoadChoice>('continuous');
   const [typed, setTyped] = useState('3000');
   const [chosenId, setChosenId] = useState<string>();
+  const [leadId, setLeadId] = useState<string>();
+  const [bankOf, setBankOf] = useState<string>();
   const { stack } = compiled;
   const read = readNumber(typed);
   const typedW = read !== undefined && read >= 0 ? read : undefined;
-  const shared = useBankShare(compiled, load, typedW);
+  const shared = useBankShare(compiled, load, typedW, bankOf);
   const fixes = useMemo(() => sharingFixes(design, catalogueNow(), stack.id), [design, stack.id]);
   const bank = typeof stack.bank === 'object' ? stack.bank : undefined;
   if (bank === undefined || shared.kind === 'none') return <h3 className="font-semibold">Battery bank</h3>;
   const { defaults } = analysis.installation;
-  const focusLead = (): void =>
-    document.querySelector<HTMLElement>(`[data-field="stacks/${stack.id}/bank/lead/lengthM"]`)?.focus();
+  const ofUnitId = shared.kind === 'known' ? shared.ofUnitId : undefined;
   return (
     <>
       <div className="flex flex-wrap items-center gap-2">
@@ -143,10 +183,15 @@ function Sharing({ compiled }: { readonly compiled: CompiledStack }) {
             bank={bank}
             circuit={shared.circuit}
             share={shared.share}
-            tight={defaults.shareTight.value}
-            limit={defaults.shareLimit.value}
+            limits={{
+              tight: defaults.shareTight.value,
+              over: defaults.shareLimit.value,
+              durationS: shared.durationS,
+            }}
+            lostUnitId={shared.lostUnitId}
+            ofUnitId={ofUnitId}
             onModule={setChosenId}
-            onLead={focusLead}
+            onLead={setLeadId}
           />
         )}
         {shared.kind === 'no-load' && <p className="text-unknown">“{typed}” is not a load in W.</p>}
@@ -156,6 +201,12 @@ function Sharing({ compiled }: { readonly compiled: CompiledStack }) {
           </p>
         )}
       </div>
+      {leadId !== undefined && (
+        <LeadEditor stack={stack} moduleId={leadId} onClose={() => setLeadId(undefined)} />
+      )}
+      {isOwnBank(stack) && (
+        <OwnBanks stack={stack} shownId={ofUnitId} chosenId={bankOf} onChoose={setBankOf} />
+      )}
       {shared.kind === 'known' && <Outcome shared={shared} />}
       <div className="mt-2">
         <JoiningForm stack={stack} />

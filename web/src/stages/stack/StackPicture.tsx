@@ -1,4 +1,4 @@
-import { type CompiledStack, type Installation, type Stack, unitLines } from '@bastion/core';
+import { type CompiledStack, type Installation, isOwnBank, type Stack, unitLines } from '@bastion/core';
 import { useJob } from '../../state/job.ts';
 
 interface StackPictureProps {
@@ -174,18 +174,21 @@ export function StackPicture({ installation, compiled }: StackPictureProps) {
         );
       })}
       <Bus stack={stack} leftOf={leftOf} />
-      <line
-        x1={GAP}
-        x2={width - GAP}
-        y1={BANK_TOP - 22}
-        y2={BANK_TOP - 22}
-        stroke="var(--ink)"
-        strokeWidth={5}
-      />
+      {(isOwnBank(stack) ? ordered.map((unit) => leftOf(unit.id)) : [GAP]).map((left) => (
+        <line
+          key={left}
+          x1={left}
+          x2={isOwnBank(stack) ? left + WIDE : width - GAP}
+          y1={BANK_TOP - 22}
+          y2={BANK_TOP - 22}
+          stroke="var(--ink)"
+          strokeWidth={5}
+        />
+      ))}
       <text x={GAP} y={BANK_TOP - 6} fontSize={11} fill="var(--quiet)">
         {bank === undefined
           ? 'Battery not known'
-          : `${bank.type.joining === 'series' ? 'series string' : 'battery bank'}, ${Math.round(bank.nominalV * 10) / 10} V nominal`}
+          : `${isOwnBank(stack) ? 'a bank like this for each unit: ' : ''}${bank.type.joining === 'series' ? 'series string' : 'battery bank'}, ${Math.round(bank.nominalV * 10) / 10} V nominal`}
       </text>
       {modules.map((module, index) => {
         const x = GAP + (index % perRow) * 58;

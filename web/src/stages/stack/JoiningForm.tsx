@@ -1,0 +1,114 @@
+import { type Conductor, joiningSchema, type Stack } from '@bastion/core';
+import { useJob, useOpenJob } from '../../state/job.ts';
+import { put } from '../../state/put.ts';
+import { NumberField, SelectField } from '../../ui/fields.tsx';
+import { typeOptions } from './BankForm.tsx';
+import { bankIn, JOINING_WORDS, type LeadField, setJoining } from './bankEdits.ts';
+import { LeadFields } from './LeadFields.tsx';
+import { useStackChange } from './useStackChange.ts';
+
+const JOININGS = joiningSchema.options.map((value) => ({ value, label: JOINING_WORDS[value] }));
+const LENGTHS = [{ value: 'wall', label: 'as the routes on the wall plan are cut' }] as const;
+
+/** How the bank is joined, and by what. */
+export function JoiningForm({ stack }: { readonly stack: Stack }) {
+  const { design, canEdit } = useOpenJob();
+  const { changeBank } = useStackChange(stack.id);
+  const change = useJob((store) => store.change);
+  const bank = typeof stack.bank === 'object' ? stack.bank : undefined;
+  if (bank === undefined) return null;
+  const path = ['stacks', stack.id, 'bank'];
+  const takeLead = (field: LeadField, label: string) => (lead: Conductor | undefined) =>
+    change(label, (draft) => {
+      const target = bankIn(draft, stack.id);
+      if (target !== undefined) put(target, field, lead);
+    });
+  const onBars = bank.joining?.startsWith('bars') === true || bank.joining === 'groups-on-bar';
+  return (
+    <div className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-4">
+      <div className="col-span-2">
+        <SelectField
+          label="How the modules are joined"
+          path={[...path, 'joining']}
+          value={bank.joining}
+          options={JOININGS}
+          disabled={!canEdit}
+          onTake={(value) =>
+            change('How the modules are joined', (draft) => setJoining(draft, stack.id, value))
+          }
+        />
+      </div>
+      <LeadFields
+        label={onBars && bank.joining !== 'groups-on-bar' ? 'Lead, module to bar' : 'Lead, module to module'}
+        path={[...path, 'lead']}
+        lead={bank.lead}
+        onTake={takeLead('lead', 'Module lead')}
+      />
+      {bank.joining === 'groups-on-bar' && (
+        <>
+          <NumberField
+            label="Modules in a group"
+            unit=""
+            path={[...path, 'groupSize']}
+            value={bank.groupSize}
+            disabled={!canEdit}
+            onTake={(value) =>
+              change('Modules in a group', (draft) => {
+                const target = bankIn(draft, stack.id);
+                if (target !== undefined) put(target, 'groupSize', value);
+              })
+            }
+          />
+          <span className="max-md:hidden" />
+          <LeadFields
+            label="Lead, group to bar"
+            path={[...path, 'groupLead']}
+            lead={bank.groupLead}
+            onTake={takeLead('groupLead', 'Group lead')}
+          />
+        </>
+      )}
+      {onBars && (
+        <div className="col-span-2">
+          <SelectField
+            label="Combiner bar"
+            path={[...path, 'barTypeId']}
+            value={bank.barTypeId}
+            options={typeOptions(design, 'combiner-bar')}
+            emptyLabel="made on site: figures below"
+            disabled={!canEdit}
+            onTake={(value) => void changeBank('Combiner bar', (target) => put(target, 'barTypeId', value))}
+          />
+        </div>
+      )}
+      {onBars && bank.barTypeId === undefined && (
+        <LeadFields
+          label="Bar"
+          isBar
+          path={[...path, 'barSegment']}
+          lead={bank.barSegment}
+          onTake={takeLead('barSegment', 'Bar')}
+        />
+      )}
+      <div className="col-span-2">
+        <SelectField
+          label="Lengths of the leads"
+          path={[...path, 'lengthsFrom']}
+          value={bank.lengthsFrom}
+          options={LENGTHS}
+          emptyLabel="as typed here"
+          disabled={!canEdit}
+          onTake={(value) =>
+            void changeBank('Lengths of the leads', (target) => put(target, 'lengthsFrom', value))
+          }
+        />
+      </div>
+      <LeadFields
+        label="Lead, inverter to bank"
+        path={[...path, 'inverterLead']}
+        lead={bank.inverterLead}
+        onTake={takeLead('inverterLead', 'Inverter lead')}
+      />
+    </div>
+  );
+}
