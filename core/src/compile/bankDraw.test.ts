@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import type { Design } from '../design/schema.ts';
 import { procedureFor } from '../procedure/generate.ts';
+import { partsOf } from '../schedules/parts.ts';
 import { deliveryLines } from '../schedules/delivery.ts';
 import { addLoad, bank1, baseDesign, item1, threePhase } from '../testkit/designs.ts';
 import { autonomy } from './autonomy.ts';
@@ -117,6 +118,11 @@ describe('a bank for each inverter', () => {
     expect(modules).toHaveLength(12);
     expect(new Set(modules.map((line) => line.id)).size).toBe(12);
     expect(modules.at(-1)?.what).toContain('module 4 of unit 3 of Stack');
+    const design = uneven(own);
+    Object.assign(bank1(design).modules[0] ?? {}, { fitted: 'taken-out' });
+    Object.assign(bank1(design).modules[1] ?? {}, { batteryTypeId: 'lfp-51v-50ah' });
+    const counts = partsOf(design, SAMPLE_TYPES).filter((one) => one.what.includes('Ah'));
+    expect(counts.map((one) => one.count)).toEqual([3, 6]);
   });
 
   it('gives its test load by itself: one module, 0.94 · 44.8 V · 50 A = 2105.6 W, so 43.75 A at 51.2 V', () => {

@@ -1,4 +1,6 @@
 import type { EquipmentType } from '../catalogue/schema.ts';
+import { fittedModules } from '../compile/bank.ts';
+import { bankCount } from '../compile/ownBank.ts';
 import type { Design } from '../design/schema.ts';
 
 /** One line of a parts list. */
@@ -19,12 +21,25 @@ export function partsOf(design: Design, catalogue: readonly EquipmentType[]): Pa
     counts.set(what, (counts.get(what) ?? 0) + count);
   };
   for (const stack of design.stacks) {
+    const { bank } = stack;
     add(stack.inverterTypeId, 'Inverter', stack.units.length);
-    if (typeof stack.bank === 'object')
-      add(stack.bank.batteryTypeId, 'Battery module', stack.bank.modules.length);
+    if (typeof bank === 'object') {
+      const banks = bankCount(stack);
+      for (const module of fittedModules(bank))
+        add(module.batteryTypeId ?? bank.batteryTypeId, 'Battery module', banks);
+      if (bank.breakerTypeId !== undefined) add(bank.breakerTypeId, 'Battery breaker or fuse', banks);
+      if (bank.barTypeId !== undefined) add(bank.barTypeId, 'Combiner bar', banks);
+    }
     if (stack.arrangement === 'split-phase-autotransformer')
       add(stack.autotransformerTypeId, 'Autotransformer', 1);
+    if (stack.transferDeviceTypeId !== undefined) add(stack.transferDeviceTypeId, 'Transfer device', 1);
   }
   for (const generator of design.generators) add(generator.typeId, 'Generator', 1);
+  for (const controller of design.controllers) add(controller.typeId, 'Site controller', 1);
+  for (const { moduleTypeId, modulesPerString, places = [] } of design.arrays) {
+    const strings = places.reduce((sum, place) => sum + (place.strings ?? 0), 0);
+    const count = strings * (modulesPerString ?? 0);
+    if (count > 0) add(moduleTypeId, 'PV module', count);
+  }
   return [...counts].map(([what, count]) => ({ what, count }));
 }

@@ -11,6 +11,7 @@ import { ToggleGroup } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { catalogueNow } from '../../state/catalogue.ts';
 import { useJob, useOpenJob } from '../../state/job.ts';
+import { FindingLines } from '../../ui/FindingLines.tsx';
 import { readNumber } from '../../ui/readNumber.ts';
 import { BankLimits } from './BankLimits.tsx';
 import { CommsPanel } from './CommsPanel.tsx';
@@ -27,6 +28,9 @@ const LOADS: readonly { readonly value: BankLoadChoice; readonly label: string }
   { value: 'largest-start', label: 'Largest start' },
   { value: 'typed', label: 'Typed load' },
 ];
+
+/** What concerns the bank as a whole and has no place of its own below. */
+const ABOUT_THE_WHOLE = ['bank.rule', 'bank.mixed-types', 'bank.modules', 'bank.window'];
 
 const percent = (value: number | undefined): string =>
   value === undefined ? 'not known' : formatQuantity(value, 'fraction');
@@ -208,6 +212,7 @@ function Sharing({ compiled }: { readonly compiled: CompiledStack }) {
         <OwnBanks stack={stack} shownId={ofUnitId} chosenId={bankOf} onChoose={setBankOf} />
       )}
       {shared.kind === 'known' && <Outcome shared={shared} />}
+      <FindingLines checks={ABOUT_THE_WHOLE} about={stack.id} onlyTrouble />
       <div className="mt-2">
         <JoiningForm stack={stack} />
       </div>

@@ -17,7 +17,15 @@ export function LeadEditor({ stack, moduleId, onClose }: LeadEditorProps) {
   const { canEdit } = useOpenJob();
   const change = useJob((store) => store.change);
   const frame = useRef<HTMLElement>(null);
-  useEffect(() => frame.current?.querySelector('input')?.focus(), [moduleId]);
+  const opener = useRef<Element>(null);
+  useEffect(() => {
+    opener.current = document.activeElement;
+    frame.current?.querySelector('input')?.focus();
+  }, [moduleId]);
+  const close = (): void => {
+    onClose();
+    if (opener.current instanceof SVGElement) opener.current.focus();
+  };
   const bank = typeof stack.bank === 'object' ? stack.bank : undefined;
   const at = bank?.modules.findIndex((one) => one.id === moduleId) ?? -1;
   const module = bank?.modules[at];
@@ -41,12 +49,12 @@ export function LeadEditor({ stack, moduleId, onClose }: LeadEditorProps) {
       aria-label={which}
       className="mb-2 border-l-4 border-touch bg-chosen p-2"
       onKeyDown={(event) => {
-        if (event.key === 'Escape') onClose();
+        if (event.key === 'Escape') close();
       }}
     >
       <div className="flex items-center gap-2">
         <h4 className="flex-1 font-semibold">{which}</h4>
-        <button type="button" className="button button-quiet" aria-label="Close the lead" onClick={onClose}>
+        <button type="button" className="button button-quiet" aria-label="Close the lead" onClick={close}>
           <X size={15} aria-hidden="true" />
         </button>
       </div>
