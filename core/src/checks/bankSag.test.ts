@@ -1,3 +1,4 @@
+import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import { checkTable } from '../testkit/checkTable.ts';
 import { bank1, forget, item1, threePhase } from '../testkit/designs.ts';
 import { bankSag } from './bankSag.ts';
@@ -57,5 +58,21 @@ checkTable(bankSag, [
     edit: (design) => forget(bank1(design), 'inverterLead'),
     state: 'unknown',
     missing: 'stacks/s/bank/inverterLead',
+  },
+  {
+    // Resting at 5 % charge: 46.4 + 0.5 · 4.8 = 48.8 V. √(48.8² − 4 · 0.0136122 · 7340.4) = 44.517; I = (48.8 − 44.517) / 0.0272244 =
+    // 157.3 A; U = 48.8 − 157.3 · 0.0136122 = 46.66 V
+    name: 'a bank that may be emptied to 5 % starts it from 48.8 V, not from its nominal 51.2',
+    edit: (design) => {
+      start(design, 3);
+      bank1(design).modules = [{ id: 'm1' }];
+      bank1(design).cutoffSoc = 0.05;
+      design.types = SAMPLE_TYPES.filter((type) => type.id === 'lfp-51v-100ah').map((type) => ({
+        ...type,
+        usableFraction: 1,
+      }));
+    },
+    state: 'within',
+    value: 46.66,
   },
 ]);

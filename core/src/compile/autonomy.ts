@@ -4,6 +4,7 @@ import { add, type Complex, ZERO } from '../network/complex.ts';
 import { bankDraw } from './bankDraw.ts';
 import { isOwnBank } from './ownBank.ts';
 import type { CompiledStack } from './installation.ts';
+import { floorSoc as floorOf } from './nearEmpty.ts';
 import type { Supply } from './supply.ts';
 
 /** A stretch between two levels with the same load: until the next stage is shed, or the floor. */
@@ -125,7 +126,7 @@ export function autonomy(
   const loadW = load === 'average' ? board.averageW.knownPart : board.expected.knownPart.reduce(add, ZERO).re;
   const own = isOwnBank(compiled.stack);
   const idleW = type.idleW * (own ? 1 : compiled.stack.units.length);
-  const floorSoc = Math.max(cutoffSoc, 1 - bank.type.usableFraction);
+  const floorSoc = floorOf(cutoffSoc, bank.type);
   const energyWh = bank.capacityAh * bank.nominalV * Math.max(0, startSoc - floorSoc);
   // Of banks that serve one inverter each, the one of the hardest-working inverter is empty first.
   const part = own ? hardestPart(compiled, supply, board.expected.knownPart) : 1;

@@ -3,6 +3,7 @@ import { dischargeLimitA } from './bank.ts';
 import type { BankCircuit } from './bankCircuit.ts';
 import { bankLoadsW } from './bankDraw.ts';
 import { type BankShare, shareBank } from './bankShare.ts';
+import { nearEmpty } from './nearEmpty.ts';
 import type { CompiledStack } from './installation.ts';
 
 /** A load to look at a bank with. A typed one is the real power of all lines together, spread over them as the continuous load is. */
@@ -94,7 +95,9 @@ export function bankAtLoad(
   const missing = [circuit, type, supply, moments].flatMap((one) => (one.known ? [] : one.missing));
   if (!circuit.known || typeof circuit.value === 'string' || !type.known || !supply.known || !moments.known)
     return unknownAt(...missing);
-  const network = circuit.value;
+  const { bank } = stack;
+  const isStart = load.kind === 'largest-start' && typeof bank === 'object';
+  const network = isStart ? nearEmpty(circuit.value, bank) : circuit.value;
   const draw = { compiled, supply: supply.value, efficiency: type.value.efficiency, lostUnitId };
   let hardest: BankAtLoad | undefined;
   for (const { linesW, durationS, label } of moments.value)

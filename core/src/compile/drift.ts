@@ -2,6 +2,7 @@ import { type Known, known, unknownAt } from '../design/known.ts';
 import type { BankCircuit } from './bankCircuit.ts';
 import { restingV } from './bankCircuit.ts';
 import { shareBank } from './bankShare.ts';
+import { withVoltages } from './nearEmpty.ts';
 
 /** States of charge of all modules at one moment. */
 export interface DriftPoint {
@@ -44,14 +45,8 @@ const KEPT = 120;
 const spreadOf = (socs: readonly number[]): number => Math.max(...socs) - Math.min(...socs);
 
 /** The circuit with the resting voltages of these states of charge. */
-function chargedTo(circuit: BankCircuit, socs: readonly number[]): BankCircuit {
-  const emfs = circuit.modules.map(({ type }, index) => restingV(type, socs[index] ?? 0) ?? type.nominalV);
-  const sources = circuit.network.sources.map((source, at) => {
-    const index = circuit.modules.findIndex((module) => module.source === at);
-    return { ...source, emfV: emfs[index] ?? source.emfV };
-  });
-  return { ...circuit, network: { ...circuit.network, sources } };
-}
+const chargedTo = (circuit: BankCircuit, socs: readonly number[]): BankCircuit =>
+  withVoltages(circuit, ({ type }, index) => restingV(type, socs[index] ?? 0) ?? type.nominalV);
 
 /** One step: the charge each module gives or takes in it, or undefined where the bank cannot give the power. */
 function stepped(

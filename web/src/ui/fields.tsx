@@ -186,6 +186,7 @@ export function SelectField<T extends string>({
         id={id}
         data-field={fieldKey(path)}
         className="input"
+        title={options.find((option) => option.value === value)?.label}
         disabled={disabled}
         value={value ?? ''}
         onChange={(event) => onTake(options.find((option) => option.value === event.target.value)?.value)}

@@ -3,6 +3,7 @@ import { type BankShare, shareBank } from '../../compile/bankShare.ts';
 import type { CompiledBank } from '../../compile/bank.ts';
 import { bankLoadsW, type DrawInputs } from '../../compile/bankDraw.ts';
 import type { Board } from '../../compile/board.ts';
+import { nearEmpty } from '../../compile/nearEmpty.ts';
 import type { CompiledStack } from '../../compile/installation.ts';
 import type { Supply } from '../../compile/supply.ts';
 import type { BatteryStart } from '../../compile/surges.ts';
@@ -115,7 +116,8 @@ export function eachSharingBank(
           working: () => NO_WORKING,
         },
       ];
-    const circuit = found.value;
+    const { bank } = compiled.stack;
+    const circuit = load === 'surge' && typeof bank === 'object' ? nearEmpty(found.value, bank) : found.value;
     const draw = drawInputs(context, one, supply.value);
     const solved = momentsOf(board, load).flatMap(({ linesW, label, durationS }) =>
       bankLoadsW(draw, linesW).map(({ powersW, ofUnitId }): SolvedCase => ({

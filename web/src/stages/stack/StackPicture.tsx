@@ -6,12 +6,12 @@ interface StackPictureProps {
   readonly compiled: CompiledStack;
 }
 
-const WIDE = 92;
-const GAP = 14;
+const WIDE = 80;
+const GAP = 8;
 const UNIT_TOP = 54;
 const UNIT_HIGH = 58;
 const BUS_TOP = UNIT_TOP + UNIT_HIGH + 14;
-const BANK_TOP = 216;
+const BANK_TOP = 200;
 
 interface BusProps {
   readonly stack: Stack;
@@ -72,7 +72,10 @@ export function StackPicture({ installation, compiled }: StackPictureProps) {
   const lines = installation.supply.known ? installation.supply.value.lines : [];
   const lost = installation.modes.find((mode) => mode.id === modeId)?.lostUnit;
   const bank = compiled.bank.known && compiled.bank.value !== 'none' ? compiled.bank.value : undefined;
+  const inSeries = bank?.type.joining === 'series';
   const modules = stack.bank === undefined || stack.bank === 'none' ? [] : stack.bank.modules;
+  // Modules side by side have a picture of their own below, with their currents.
+  const drawn = inSeries ? modules : [];
   const ordered = [...stack.units].sort((a, b) => (a.line ?? '').localeCompare(b.line ?? ''));
   const fed =
     installation.supply.known && stack.arrangement !== undefined
@@ -87,8 +90,8 @@ export function StackPicture({ installation, compiled }: StackPictureProps) {
       (WIDE + GAP);
   const width = Math.max(ordered.length, 3) * (WIDE + GAP) + GAP;
   const perRow = Math.max(1, Math.floor((width - GAP) / 58));
-  const rows = Math.ceil(modules.length / perRow);
-  const height = BANK_TOP + 24 + Math.max(rows, 1) * 44;
+  const rows = Math.ceil(drawn.length / perRow);
+  const height = BANK_TOP + 4 + rows * 44;
   return (
     <svg
       viewBox={`0 0 ${width} ${height}`}
@@ -156,11 +159,7 @@ export function StackPicture({ installation, compiled }: StackPictureProps) {
               Unit {stack.units.indexOf(unit) + 1}
             </text>
             <text x={x + WIDE / 2} y={UNIT_TOP + 36} textAnchor="middle" fontSize={11} fill="var(--quiet)">
-              {isLost
-                ? 'lost'
-                : stack.hostUnitId === unit.id
-                  ? 'host'
-                  : (unit.firmware ?? 'firmware not known')}
+              {isLost ? 'lost' : stack.hostUnitId === unit.id ? 'host' : (unit.firmware ?? 'firmware ?')}
             </text>
             <line
               x1={x + WIDE / 2}
@@ -188,13 +187,16 @@ export function StackPicture({ installation, compiled }: StackPictureProps) {
       <text x={GAP} y={BANK_TOP - 6} fontSize={11} fill="var(--quiet)">
         {bank === undefined
           ? 'Battery not known'
-          : `${isOwnBank(stack) ? 'a bank like this for each unit: ' : ''}${bank.type.joining === 'series' ? 'series string' : 'battery bank'}, ${Math.round(bank.nominalV * 10) / 10} V nominal`}
+          : `${isOwnBank(stack) ? 'a bank like this for each unit: ' : ''}${bank.moduleCount} ${inSeries ? 'modules in series' : 'modules side by side'}, ${Math.round(bank.nominalV * 10) / 10} V nominal`}
       </text>
-      {modules.map((module, index) => {
+      {drawn.map((module, index) => {
         const x = GAP + (index % perRow) * 58;
         const y = BANK_TOP + 4 + Math.floor(index / perRow) * 44;
         return (
           <g key={module.id}>
+            {index % perRow > 0 && (
+              <line x1={x - 8} x2={x} y1={y + 18} y2={y + 18} stroke="var(--ink)" strokeWidth={2} />
+            )}
             <rect x={x} y={y} width={50} height={36} rx={2} fill="var(--ground)" stroke="var(--edge)" />
             <text x={x + 25} y={y + 23} textAnchor="middle" fontSize={12} fill="var(--ink)">
               {index + 1}
