@@ -9,7 +9,7 @@ export const bankModuleSurge: Check = {
   id: 'bank.module-surge',
   title: 'Battery module during the largest start',
   family: 'bank',
-  modes: ['island'],
+  modes: ['island', 'unit-lost'],
   sentences: {
     over: '{{subject}}: while {{label}} starts, module {{module}} is asked for {{value}} and gives {{limit}} for {{needed}}: over by {{margin}}.',
     tight:

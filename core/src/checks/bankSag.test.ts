@@ -75,4 +75,16 @@ checkTable(bankSag, [
     state: 'within',
     value: 46.66,
   },
+  {
+    // Two units on L1, one of them lost: the other's lead carries all 7340.4 W, as if it had always been alone.
+    name: 'with a unit lost the other sees all of the start: 50.48 V again',
+    edit: (design) => {
+      threePhase(design, [2, 1, 1]);
+      start(design, 3);
+    },
+    mode: 'unit-lost:s/L1-1',
+    state: 'within',
+    value: 50.48,
+    says: 'inverter 2',
+  },
 ]);

@@ -7,7 +7,7 @@ export const bankSag: Check = {
   id: 'bank.sag',
   title: 'Battery voltage during the largest start',
   family: 'bank',
-  modes: ['island'],
+  modes: ['island', 'unit-lost'],
   sentences: {
     over: '{{subject}}: while {{label}} starts, inverter {{inverter}} sees {{value}}; it trips at {{limit}}.',
     tight:

@@ -13,7 +13,7 @@ export const bankSurgeCurrent: Check = {
   id: 'bank.surge-current',
   title: 'Battery current during the largest start',
   family: 'bank',
-  modes: ['island'],
+  modes: ['island', 'unit-lost'],
   sentences: {
     over: '{{subject}}: starting {{label}} draws {{value}} for {{needed}}; the modules give {{limit}} for that long: over by {{margin}}.',
     tight: '{{subject}}: starting {{label}} draws {{value}} of {{limit}}: {{margin}} left.',
@@ -24,7 +24,7 @@ export const bankSurgeCurrent: Check = {
     eachStack(bankSurgeCurrent.id, context, 'A', (one) => {
       const { compiled, type, board } = one;
       const found = bankOf(compiled);
-      if (found === undefined) return [];
+      if (found === undefined || one.capability.stopped) return [];
       const subject = bankSubject(compiled);
       const start = startMoment(context, one);
       if (!found.known) {
