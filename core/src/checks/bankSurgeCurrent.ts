@@ -1,7 +1,7 @@
 import type { Check } from './check.ts';
 import { dischargeLimitA } from '../compile/bank.ts';
 import { bankOf } from './support/bank.ts';
-import { powerWords, startMoment } from './support/bankMoment.ts';
+import { powerWords, startMoment, steadyMoment } from './support/bankMoment.ts';
 import { eachStack } from './support/eachLine.ts';
 import { spreadAt, spreadWords } from './support/sharing.ts';
 import { bankSubject } from './support/subjects.ts';
@@ -26,7 +26,7 @@ export const bankSurgeCurrent: Check = {
       const found = bankOf(compiled);
       if (found === undefined || one.capability.stopped) return [];
       const subject = bankSubject(compiled);
-      const start = startMoment(context, one);
+      const start = startMoment(one);
       if (!found.known) {
         return [
           {
@@ -43,7 +43,7 @@ export const bankSurgeCurrent: Check = {
       const bank = found.value;
       const watts = start?.watts ?? 0;
       const durationS = start?.durationS ?? 0;
-      const share = spreadAt(context, one, bank, start?.linesW ?? []);
+      const share = spreadAt(context, one, bank, start ?? steadyMoment(one));
       const value = watts / (type.efficiency * bank.nominalV);
       const perModuleA = dischargeLimitA(bank.type, durationS);
       const limit = (bank.parallelCount * perModuleA) / share.factor;

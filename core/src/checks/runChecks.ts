@@ -6,8 +6,10 @@ import { compareFindings, type Finding } from './finding.ts';
 export function runChecks(installation: Installation): Finding[] {
   const findings: Finding[] = [];
   for (const mode of installation.modes) {
+    // One context for all checks of a mode: what several of them need is worked out once.
+    const context = { installation, mode };
     for (const check of CHECKS) {
-      if (check.modes.includes(mode.kind)) findings.push(...check.run({ installation, mode }));
+      if (check.modes.includes(mode.kind)) findings.push(...check.run(context));
     }
   }
   return findings.sort(compareFindings);

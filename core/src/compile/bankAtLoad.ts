@@ -98,7 +98,7 @@ export function bankAtLoad(
   const { bank } = stack;
   const isStart = load.kind === 'largest-start' && typeof bank === 'object';
   const network = isStart ? nearEmpty(circuit.value, bank) : circuit.value;
-  const draw = { compiled, supply: supply.value, efficiency: type.value.efficiency, lostUnitId };
+  const draw = { compiled, supply: supply.value, type: type.value, lostUnitId };
   let hardest: BankAtLoad | undefined;
   for (const { linesW, durationS, label } of moments.value)
     for (const { powersW, ofUnitId } of bankLoadsW(draw, linesW)) {

@@ -1,3 +1,4 @@
+import type { InverterType } from '../catalogue/inverterType.ts';
 import type { CompiledStack } from './installation.ts';
 import type { Supply } from './supply.ts';
 import { isOwnBank } from './ownBank.ts';
@@ -7,7 +8,7 @@ import { unitPowersW } from './unitPower.ts';
 export interface DrawInputs {
   readonly compiled: CompiledStack;
   readonly supply: Supply;
-  readonly efficiency: number;
+  readonly type: Pick<InverterType, 'efficiency'>;
   readonly lostUnitId: string | undefined;
 }
 
@@ -24,7 +25,7 @@ export interface BankDraw {
 
 /** What one bank gives for a real power on each line. */
 export function bankDraw(
-  { compiled, supply, lostUnitId }: Omit<DrawInputs, 'efficiency'>,
+  { compiled, supply, lostUnitId }: Omit<DrawInputs, 'type'>,
   linesW: readonly number[],
 ): BankDraw {
   const units = unitPowersW(compiled, supply, 1, linesW, lostUnitId);
@@ -48,10 +49,10 @@ export interface InverterDraw {
  * in turn is the only one that draws.
  */
 export function bankLoadsW(
-  { compiled, supply, efficiency, lostUnitId }: DrawInputs,
+  { compiled, supply, type, lostUnitId }: DrawInputs,
   linesW: readonly number[],
 ): readonly InverterDraw[] {
-  const units = unitPowersW(compiled, supply, efficiency, linesW, lostUnitId);
+  const units = unitPowersW(compiled, supply, type.efficiency, linesW, lostUnitId);
   if (!isOwnBank(compiled.stack)) return [{ powersW: units, ofUnitId: undefined }];
   return compiled.stack.units.flatMap((unit, at) =>
     unit.id === lostUnitId

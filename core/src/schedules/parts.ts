@@ -37,7 +37,7 @@ export function partsOf(design: Design, catalogue: readonly EquipmentType[]): Pa
   for (const generator of design.generators) add(generator.typeId, 'Generator', 1);
   for (const controller of design.controllers) add(controller.typeId, 'Site controller', 1);
   for (const { moduleTypeId, modulesPerString, places = [] } of design.arrays) {
-    const strings = places.reduce((sum, place) => sum + (place.strings ?? 0), 0);
+    const strings = places.reduce((sum, place) => sum + place.strings, 0);
     const count = strings * (modulesPerString ?? 0);
     if (count > 0) add(moduleTypeId, 'PV module', count);
   }

@@ -36,7 +36,7 @@ export function demandIn(
   situation: Situation,
 ): BankDemand | undefined {
   const { type, compiled } = one;
-  const moment = situation === 'surge' ? startMoment(context, one) : steadyMoment(context, one);
+  const moment = situation === 'surge' ? startMoment(one) : steadyMoment(one);
   if (moment === undefined) return undefined;
   const { watts, evenUnits, durationS, label } = moment;
   const volts = situation === 'minimum' ? lowestV(one, bank) : bank.nominalV;
@@ -52,7 +52,7 @@ export function demandIn(
       type,
       bank,
       evenUnits,
-      spread: spreadAt(context, one, bank, moment.linesW).factor,
+      spread: spreadAt(context, one, bank, moment).factor,
       durationS,
     }),
   };

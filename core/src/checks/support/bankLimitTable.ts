@@ -33,7 +33,7 @@ export function bankLimitTable(
   const { board, type, capability, supply } = given.value;
   const missing = [...board.continuous.missing, ...board.starts.missing];
   if (missing.length > 0) return unknownAt(...missing);
-  const one = { compiled, supply, lines: supply.lines, type, board, capability };
+  const one = { compiled, supply, lines: supply.lines, type, board, capability, lostUnitId: undefined };
   const columns = (['nominal', 'minimum', 'surge'] as const).flatMap((situation): BankLimitColumn[] => {
     const demand = demandIn({ installation, mode }, one, given.value.bank, situation);
     if (demand === undefined) return [];

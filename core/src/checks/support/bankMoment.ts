@@ -1,7 +1,7 @@
 import { bankDraw } from '../../compile/bankDraw.ts';
 import { isOwnBank } from '../../compile/ownBank.ts';
-import type { CheckContext } from '../check.ts';
 import type { StackCase } from './eachLine.ts';
+import { remember } from './remember.ts';
 
 /** What one bank feeds at one moment. */
 export interface BankMoment {
@@ -16,26 +16,20 @@ export interface BankMoment {
 }
 
 /** The continuous load as one bank sees it. */
-export function steadyMoment(context: CheckContext, one: StackCase): BankMoment {
+export const steadyMoment = remember((one: StackCase): BankMoment => {
   const linesW = one.board.continuous.knownPart.map((line) => line.re);
-  return {
-    ...bankDraw({ ...one, lostUnitId: context.mode.lostUnit?.unitId }, linesW),
-    linesW,
-    durationS: undefined,
-    label: 'continuous load',
-  };
-}
+  return { ...bankDraw(one, linesW), linesW, durationS: undefined, label: 'continuous load' };
+});
 
 /** The start that takes the most real power from one bank; undefined where nothing starts. */
-export function startMoment(context: CheckContext, one: StackCase): BankMoment | undefined {
-  const lostUnitId = context.mode.lostUnit?.unitId;
+export const startMoment = remember((one: StackCase): BankMoment | undefined => {
   let most: BankMoment | undefined;
   for (const { linesW, durationS, label } of one.board.batteryStarts) {
-    const draw = bankDraw({ ...one, lostUnitId }, linesW);
+    const draw = bankDraw(one, linesW);
     if (most === undefined || draw.watts > most.watts) most = { ...draw, linesW, durationS, label };
   }
   return most;
-}
+});
 
 /** Whose power it is, for a working. */
 export const powerWords = ({ compiled }: StackCase): string =>

@@ -73,10 +73,11 @@ export function dischargeCurrent(
         },
       ];
     const bank = found.value;
-    const { watts, evenUnits, linesW } = steadyMoment(context, one);
+    const moment = steadyMoment(one);
+    const { watts, evenUnits } = moment;
     const volts = at.voltage(one, bank);
     const value = watts / (type.efficiency * volts);
-    const spread = spreadAt(context, one, bank, linesW);
+    const spread = spreadAt(context, one, bank, moment);
     const { limits, missing } = steadyLimits(context, one, bank, evenUnits, spread);
     const binding = limits.reduce((least, limit) => (limit.amperes < least.amperes ? limit : least));
     return [

@@ -4,9 +4,10 @@ import type { Capability } from '../../compile/capability.ts';
 import type { CompiledStack } from '../../compile/installation.ts';
 import type { Supply } from '../../compile/supply.ts';
 import type { Line } from '../../design/quantities.ts';
-import { all } from '../../design/known.ts';
+import { all, mapKnown } from '../../design/known.ts';
 import { type CheckContext, judge, type Measurement, unknownFinding } from '../check.ts';
 import type { Finding } from '../finding.ts';
+import { remember } from './remember.ts';
 import { boardInMode, capabilityInMode, stackSubject, stacksInMode } from './subjects.ts';
 
 /** A stack in one mode with everything that can be known of it at hand. */
@@ -17,12 +18,35 @@ export interface StackCase {
   readonly type: InverterType;
   readonly board: Board;
   readonly capability: Capability;
+  /** The unit that is away in this mode. */
+  readonly lostUnitId: string | undefined;
 }
 
 export interface LineCase extends StackCase {
   readonly line: Line;
   readonly index: number;
 }
+
+/** The stacks of a mode, each with everything that can be known of it, or with what is missing. */
+const stackCases = remember((context: CheckContext) =>
+  stacksInMode(context).map((compiled) => ({
+    compiled,
+    one: mapKnown(
+      all({
+        supply: context.installation.supply,
+        type: compiled.type,
+        board: boardInMode(context, compiled),
+        capability: capabilityInMode(context, compiled),
+      }),
+      (given): StackCase => ({
+        ...given,
+        compiled,
+        lines: given.supply.lines,
+        lostUnitId: context.mode.lostUnit?.unitId,
+      }),
+    ),
+  })),
+);
 
 /** Runs a measurement once per stack of the mode; a stack with something missing is one `unknown` that names it. */
 export function eachStack(
@@ -31,16 +55,9 @@ export function eachStack(
   unit: string,
   measure: (one: StackCase) => readonly (Measurement | undefined)[],
 ): Finding[] {
-  return stacksInMode(context).flatMap((compiled) => {
-    const given = all({
-      supply: context.installation.supply,
-      type: compiled.type,
-      board: boardInMode(context, compiled),
-      capability: capabilityInMode(context, compiled),
-    });
-    if (!given.known) return [unknownFinding(check, context, stackSubject(compiled), unit, given.missing)];
-    const { supply, type, board, capability } = given.value;
-    return measure({ compiled, supply, lines: supply.lines, type, board, capability })
+  return stackCases(context).flatMap(({ compiled, one }) => {
+    if (!one.known) return [unknownFinding(check, context, stackSubject(compiled), unit, one.missing)];
+    return measure(one.value)
       .filter((measured) => measured !== undefined)
       .map((measured) => judge(check, context, measured));
   });

@@ -1,17 +1,18 @@
 import type { BankCircuit } from '../../compile/bankCircuit.ts';
 import { type BankShare, shareBank } from '../../compile/bankShare.ts';
 import type { CompiledBank } from '../../compile/bank.ts';
-import { bankLoadsW, type DrawInputs } from '../../compile/bankDraw.ts';
+import { bankLoadsW } from '../../compile/bankDraw.ts';
 import type { Board } from '../../compile/board.ts';
 import { nearEmpty } from '../../compile/nearEmpty.ts';
 import type { CompiledStack } from '../../compile/installation.ts';
-import type { Supply } from '../../compile/supply.ts';
 import type { BatteryStart } from '../../compile/surges.ts';
 import type { Path } from '../../design/problem.ts';
 import { type CheckContext, type Measurement, NO_WORKING } from '../check.ts';
 import type { Finding, Working } from '../finding.ts';
 import { formatNumber } from '../../words/quantity.ts';
+import type { BankMoment } from './bankMoment.ts';
 import { eachStack, type StackCase } from './eachLine.ts';
+import { remember } from './remember.ts';
 import { bankSubject } from './subjects.ts';
 
 export type SolvedShare = Extract<BankShare, { kind: 'solved' }>;
@@ -44,43 +45,35 @@ export interface Spread {
   readonly isSolved: boolean;
 }
 
-/**
- * Solved from leads and bars at a real power on each line, where the bank is known so far; else the allowance of the job. One
- * string shares with nobody.
- */
+/** How far the modules are apart at a moment, where the bank is known so far; undefined where it is not, or cannot give the power. */
+const solvedFactor = remember((one: StackCase) =>
+  remember(({ linesW }: BankMoment): number | undefined => {
+    const found = one.compiled.bankCircuit();
+    if (!found.known || typeof found.value === 'string') return undefined;
+    const circuit = found.value;
+    const factors: number[] = [1];
+    for (const { powersW } of bankLoadsW(one, linesW)) {
+      const share = shareBank(circuit, powersW);
+      if (share.kind !== 'solved') return undefined;
+      factors.push(...share.modules.map((module) => module.share));
+    }
+    return Math.max(...factors);
+  }),
+);
+
+/** Solved from leads and bars, where the bank is known so far; else the allowance of the job. One string shares with nobody. */
 export function spreadAt(
   context: CheckContext,
   one: StackCase,
   bank: CompiledBank,
-  linesW: readonly number[],
+  moment: BankMoment,
 ): Spread {
   if (bank.parallelCount <= 1) return { factor: 1, isSolved: true };
-  const allowance = {
-    factor: 1 + context.installation.defaults.moduleShareTolerance.value,
-    isSolved: false,
-  };
-  const found = one.compiled.bankCircuit();
-  const { supply } = context.installation;
-  if (!found.known || typeof found.value === 'string' || !supply.known) return allowance;
-  const circuit = found.value;
-  const loads = bankLoadsW(drawInputs(context, one, supply.value), linesW);
-  const shares = loads.map(({ powersW }) => shareBank(circuit, powersW));
-  const factors = shares.flatMap((share) => (share.kind === 'solved' ? share.modules : []));
-  if (shares.some((share) => share.kind !== 'solved')) return allowance;
-  return { factor: Math.max(1, ...factors.map((module) => module.share)), isSolved: true };
+  const factor = solvedFactor(one)(moment);
+  return factor === undefined
+    ? { factor: 1 + context.installation.defaults.moduleShareTolerance.value, isSolved: false }
+    : { factor, isSolved: true };
 }
-
-/** Who draws from the bank of a case in the mode that is looked at. */
-export const drawInputs = (
-  context: CheckContext,
-  { compiled, type }: StackCase,
-  supply: Supply,
-): DrawInputs => ({
-  compiled,
-  supply,
-  efficiency: type.efficiency,
-  lostUnitId: context.mode.lostUnit?.unitId,
-});
 
 /** Which of the two a working has used. */
 export const spreadWords = ({ isSolved }: Spread): string =>
@@ -88,54 +81,12 @@ export const spreadWords = ({ isSolved }: Spread): string =>
     ? 'share of the hardest-working module against the mean, solved'
     : 'planned share of the hardest-working module against the mean';
 
-/** Runs a measurement for each bank whose modules share; what is missing to solve the network is one `unknown` that names it. */
-export function eachSharingBank(
-  check: string,
-  context: CheckContext,
-  unit: string,
-  load: 'steady' | 'surge',
-  measure: (one: SharingCase) => Measurement | undefined,
-): Finding[] {
-  return eachStack(check, context, unit, (one) => {
-    const { compiled, board, capability } = one;
-    const found = compiled.bankCircuit();
-    if ((found.known && typeof found.value === 'string') || capability.stopped) return [];
-    const { supply } = context.installation;
-    const missing: Path[] = [
-      ...(found.known ? [] : found.missing),
-      ...(load === 'steady' ? board.continuous.missing : board.starts.missing),
-    ];
-    if (!found.known || typeof found.value === 'string' || !supply.known || missing.length > 0)
-      return [
-        {
-          subject: bankSubject(compiled),
-          value: undefined,
-          limit: undefined,
-          unit,
-          missing,
-          working: () => NO_WORKING,
-        },
-      ];
-    const { bank } = compiled.stack;
-    const circuit = load === 'surge' && typeof bank === 'object' ? nearEmpty(found.value, bank) : found.value;
-    const draw = drawInputs(context, one, supply.value);
-    const solved = momentsOf(board, load).flatMap(({ linesW, label, durationS }) =>
-      bankLoadsW(draw, linesW).map(({ powersW, ofUnitId }): SolvedCase => ({
-        share: shareBank(circuit, powersW),
-        askedW: powersW.reduce((sum, watts) => sum + watts, 0),
-        label,
-        durationS,
-        ofUnit: 1 + compiled.stack.units.findIndex((unit) => unit.id === ofUnitId),
-      })),
-    );
-    return [tooMuch(compiled, solved) ?? measure({ ...one, circuit, solved })];
-  });
-}
+type LoadCase = 'steady' | 'surge';
 
 /** What flows on the lines at the continuous load, or during each start that asks most of the battery. */
 function momentsOf(
   { continuous, batteryStarts }: Board,
-  load: 'steady' | 'surge',
+  load: LoadCase,
 ): readonly Pick<BatteryStart, 'linesW' | 'label' | 'durationS'>[] {
   const steady = { linesW: continuous.knownPart.map((line) => line.re), label: '', durationS: 0 };
   if (load === 'steady') return [steady];
@@ -146,6 +97,57 @@ function momentsOf(
     label,
     durationS,
   }));
+}
+
+function solveFor(one: StackCase, circuit: BankCircuit, load: LoadCase): SolvedCase[] {
+  const { bank, units } = one.compiled.stack;
+  const found = load === 'surge' && typeof bank === 'object' ? nearEmpty(circuit, bank) : circuit;
+  return momentsOf(one.board, load).flatMap(({ linesW, label, durationS }) =>
+    bankLoadsW(one, linesW).map(({ powersW, ofUnitId }): SolvedCase => ({
+      share: shareBank(found, powersW),
+      askedW: powersW.reduce((sum, watts) => sum + watts, 0),
+      label,
+      durationS,
+      ofUnit: 1 + units.findIndex((unit) => unit.id === ofUnitId),
+    })),
+  );
+}
+
+/** The circuit of a case with all that it was solved for: once, for all checks that look at it. */
+const solvedCases = remember((one: StackCase) => {
+  const found = one.compiled.bankCircuit();
+  const made = new Map<LoadCase, readonly SolvedCase[]>();
+  return (load: LoadCase): readonly SolvedCase[] => {
+    const before = made.get(load);
+    if (before !== undefined) return before;
+    const solved = found.known && typeof found.value !== 'string' ? solveFor(one, found.value, load) : [];
+    made.set(load, solved);
+    return solved;
+  };
+});
+
+/** Runs a measurement for each bank whose modules share; what is missing to solve the network is one `unknown` that names it. */
+export function eachSharingBank(
+  check: string,
+  context: CheckContext,
+  unit: string,
+  load: LoadCase,
+  measure: (one: SharingCase) => Measurement | undefined,
+): Finding[] {
+  return eachStack(check, context, unit, (one) => {
+    const { compiled, board, capability } = one;
+    const found = compiled.bankCircuit();
+    if ((found.known && typeof found.value === 'string') || capability.stopped) return [];
+    const missing: Path[] = [
+      ...(found.known ? [] : found.missing),
+      ...(load === 'steady' ? board.continuous.missing : board.starts.missing),
+    ];
+    const blank = { subject: bankSubject(compiled), value: undefined, limit: undefined, unit };
+    if (!found.known || typeof found.value === 'string' || missing.length > 0)
+      return [{ ...blank, missing, working: () => NO_WORKING }];
+    const solved = solvedCases(one)(load);
+    return [tooMuch(compiled, solved) ?? measure({ ...one, circuit: found.value, solved })];
+  });
 }
 
 /** Of all that a bank was solved for, what scores highest. */
