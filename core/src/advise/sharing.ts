@@ -132,6 +132,6 @@ export function sharingFixes(
       };
       return { id, label, edits: diff(design, next), before, after: departure(next, catalogue, stackId) };
     })
-    .filter(({ before: now, after }) => now === undefined || after === undefined || after < now)
+    .filter(({ before: now, after }) => after !== undefined && (now === undefined || after < now))
     .sort((a, b) => (a.after ?? Infinity) - (b.after ?? Infinity));
 }

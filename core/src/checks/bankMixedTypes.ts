@@ -1,5 +1,5 @@
 import { type Check, NO_WORKING } from './check.ts';
-import { eachSharingBank } from './support/sharing.ts';
+import { eachKnown } from './support/plain.ts';
 import { bankSubject } from './support/subjects.ts';
 
 /** Modules of different types on one bank: computed, and still a finding, because their makers did not plan for each other. */
@@ -15,16 +15,18 @@ export const bankMixedTypes: Check = {
     unknown: '{{subject}}: the types of its modules are not known yet. Missing: {{missing}}.',
   },
   run: (context) =>
-    eachSharingBank(bankMixedTypes.id, context, '', 'steady', ({ circuit, compiled }) => {
-      const names = [...new Map(circuit.modules.map(({ type }) => [type.id, type.name])).values()];
-      return {
-        subject: bankSubject(compiled),
-        value: names.length,
+    eachKnown(
+      bankMixedTypes.id,
+      context,
+      '',
+      bankSubject,
+      (compiled) => (typeof compiled.stack.bank === 'object' ? compiled.bankTypes() : undefined),
+      (_compiled, types) => ({
+        value: types.length,
         limit: 1,
-        unit: '',
         graded: false,
-        data: { names: names.join(', ') },
+        data: { names: types.map((type) => type.name).join(', ') },
         working: () => ({ ...NO_WORKING, source: 'Types of the modules that are fitted.' }),
-      };
-    }),
+      }),
+    ),
 };

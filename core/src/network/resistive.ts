@@ -44,6 +44,12 @@ export interface Prepared {
   readonly respond: (plus: number, minus: number, voltage: Float64Array) => void;
 }
 
+/**
+ * How often a network that is no ladder is solved: the second time for what the first has left over, which takes the rounding of
+ * badly matched resistances out of the answer.
+ */
+const PASSES_OF_ANY = 2;
+
 /** Follows the marks to the node that stands for all nodes joined to it. */
 function rootOf(parents: Int32Array, node: number): number {
   let at = node;
@@ -147,16 +153,21 @@ function guessAtRest({ conductances: { from, to }, emfV }: Assembled, voltage: F
   voltage[0] = 0;
 }
 
-/** Writes to `net` what flows into each place at these voltages, A. */
-function netFlows({ conductances, emfV }: Assembled, voltage: Float64Array, net: Float64Array): void {
+/** Writes to `net` what flows into each place at these voltages, A, with the sources at work or short-circuited. */
+function netFlows(
+  { conductances, emfV }: Assembled,
+  atWork: boolean,
+  voltage: Float64Array,
+  net: Float64Array,
+): void {
   const { from, to, siemens } = conductances;
-  const resistors = siemens.length - emfV.length;
+  const firstSource = atWork ? siemens.length - emfV.length : siemens.length;
   net.fill(0);
   for (let at = 0; at < siemens.length; at += 1) {
     const a = from[at] ?? 0;
     const b = to[at] ?? 0;
-    const drop = (voltage[a] ?? 0) - (voltage[b] ?? 0) - (at < resistors ? 0 : (emfV[at - resistors] ?? 0));
-    const ampere = (siemens[at] ?? 0) * drop;
+    const emf = at < firstSource ? 0 : (emfV[at - firstSource] ?? 0);
+    const ampere = (siemens[at] ?? 0) * ((voltage[a] ?? 0) - (voltage[b] ?? 0) - emf);
     net[a] = (net[a] ?? 0) - ampere;
     net[b] = (net[b] ?? 0) + ampere;
   }
@@ -183,29 +194,39 @@ export function prepare(
   const { conductances, placeOf } = assembled;
   const isLadder = reachOf(conductances) <= LADDER_REACH;
   const { vanished, substitute } = (isLadder ? factorLadder : factorSkyline)(conductances, arena);
+  const passes = isLadder ? 1 : PASSES_OF_ANY;
   if (vanished > 0)
     return { ok: false, problem: { kind: 'no-reference', node: placeOf?.indexOf(vanished) ?? vanished } };
   const departure = arena.floats(conductances.places);
+  const depart = (voltage: Float64Array): void => {
+    substitute(departure);
+    for (let at = 1; at < departure.length; at += 1) voltage[at] = (voltage[at] ?? 0) + (departure[at] ?? 0);
+  };
+  const feed = (plus: number, minus: number): void => {
+    departure[plus] = (departure[plus] ?? 0) + 1;
+    departure[minus] = (departure[minus] ?? 0) - 1;
+    departure[0] = 0;
+  };
   return {
     ok: true,
     open: (voltage) => {
       voltage.fill(0);
       guessAtRest(assembled, voltage);
-      netFlows(assembled, voltage, departure);
-      substitute(departure);
-      for (let at = 1; at < departure.length; at += 1)
-        voltage[at] = (voltage[at] ?? 0) + (departure[at] ?? 0);
+      for (let pass = 0; pass < passes; pass += 1) {
+        netFlows(assembled, true, voltage, departure);
+        depart(voltage);
+      }
       if (placeOf !== undefined) spread(placeOf, voltage);
     },
     respond: (plus, minus, voltage) => {
-      const fed = voltage.subarray(0, conductances.places);
-      const a = placeOf?.[plus] ?? plus;
-      const b = placeOf?.[minus] ?? minus;
-      fed.fill(0);
-      fed[a] = 1;
-      fed[b] = (fed[b] ?? 0) - 1;
-      fed[0] = 0;
-      substitute(fed);
+      const [a, b] = [placeOf?.[plus] ?? plus, placeOf?.[minus] ?? minus];
+      voltage.fill(0);
+      for (let pass = 0; pass < passes; pass += 1) {
+        if (pass === 0) departure.fill(0);
+        else netFlows(assembled, false, voltage, departure);
+        feed(a, b);
+        depart(voltage);
+      }
       if (placeOf !== undefined) spread(placeOf, voltage);
     },
   };

@@ -130,7 +130,8 @@ const isNamed = (value: unknown): value is Named =>
   typeof value === 'object' && value !== null && 'id' in value;
 
 /**
- * A place in words: "running power of Vaccine fridge". Names are looked up in the document; what has none goes by its id.
+ * A place in words: "running power of Vaccine fridge". Names are looked up in the document; what has none goes by its number, as
+ * "unit 2 of Stack".
  */
 export function describePlace(design: Design, path: Path): string {
   let value: unknown = design;
@@ -138,12 +139,13 @@ export function describePlace(design: Design, path: Path): string {
   for (const part of path.slice(0, -1)) {
     if (Array.isArray(value)) {
       const list: unknown[] = value;
-      value = list.find((one) => isNamed(one) && one.id === part);
-      if (isNamed(value))
-        owner =
-          typeof value.name === 'string'
-            ? value.name
-            : `${String(path[path.indexOf(part) - 1]).replace(/s$/, '')} ${value.id}`;
+      const index = list.findIndex((one) => isNamed(one) && one.id === part);
+      value = list[index];
+      if (isNamed(value)) {
+        const kind = String(path[path.indexOf(part) - 1]).replace(/s$/, '');
+        const whole = owner === '' ? '' : ` of ${owner}`;
+        owner = typeof value.name === 'string' ? value.name : `${kind} ${index + 1}${whole}`;
+      }
     } else if (typeof value === 'object' && value !== null) {
       value = new Map<string | number, unknown>(Object.entries(value)).get(part);
     }

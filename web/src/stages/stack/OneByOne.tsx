@@ -4,6 +4,7 @@ import { put } from '../../state/put.ts';
 import { NumberField, SelectField } from '../../ui/fields.tsx';
 import { typeOptions } from './BankForm.tsx';
 import { moduleIn, unitIn, withFigure } from './bankEdits.ts';
+import { groupsOf } from './bankLayout.ts';
 import { LEAD_SIZES, LeadFields } from './LeadFields.tsx';
 
 const FITTED = [
@@ -118,6 +119,8 @@ export function OneByOne({
   const bank = typeof stack.bank === 'object' ? stack.bank : undefined;
   if (bank === undefined) return null;
   const onBars = bank.joining?.startsWith('bars') === true || bank.joining === 'groups-on-bar';
+  const fitted = bank.modules.filter((module) => module.fitted !== 'taken-out').length;
+  const places = bank.joining === 'groups-on-bar' ? groupsOf(bank, fitted).length : fitted;
   return (
     <details className="mt-2" open={chosenId !== undefined || undefined}>
       <summary className="font-semibold">Modules and inverters one by one</summary>
@@ -140,6 +143,7 @@ export function OneByOne({
             <NumberField
               label="Place on the bars"
               unit=""
+              hint={`1 to ${places}`}
               path={['stacks', stack.id, 'units', unit.id, 'barPlace']}
               value={unit.barPlace}
               disabled={!canEdit}
