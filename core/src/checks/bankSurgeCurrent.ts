@@ -1,12 +1,14 @@
-import type { Check } from './check.ts';
-import { dischargeLimitA } from '../compile/bank.ts';
-import { bankOf } from './support/bank.ts';
-import { powerWords, startMoment, steadyMoment } from './support/bankMoment.ts';
-import { eachStack } from './support/eachLine.ts';
-import { spreadAt, spreadWords } from './support/sharing.ts';
-import { bankSubject } from './support/subjects.ts';
-import { lineInputs, symbol } from './support/workings.ts';
+import type { CompiledBank } from '../compile/bank.ts';
 import { formatNumber } from '../words/quantity.ts';
+import type { Check, CheckContext, Measurement } from './check.ts';
+import { bankOf } from './support/bank.ts';
+import { bankUnknown } from './support/bankDemand.ts';
+import { type BankMoment, startMoment, steadyMoment } from './support/bankMoment.ts';
+import { batteryCurrentStep, modulesStep } from './support/bankSteps.ts';
+import { eachStack, type StackCase } from './support/eachLine.ts';
+import { spreadAt } from './support/sharing.ts';
+import { bankSubject } from './support/subjects.ts';
+import { lineInputs } from './support/workings.ts';
 
 /** Battery current during the start that takes the most real power, against the modules' peak for that long. */
 export const bankSurgeCurrent: Check = {
@@ -22,93 +24,56 @@ export const bankSurgeCurrent: Check = {
   },
   run: (context) =>
     eachStack(bankSurgeCurrent.id, context, 'A', (one) => {
-      const { compiled, type, board } = one;
-      const found = bankOf(compiled);
+      const found = bankOf(one.compiled);
       if (found === undefined || one.capability.stopped) return [];
-      const subject = bankSubject(compiled);
+      if (!found.known) return [bankUnknown(one, found.missing)];
+      const { missing } = one.board.starts;
       const start = startMoment(one);
-      if (!found.known) {
-        return [
-          {
-            subject,
-            value: undefined,
-            limit: undefined,
-            unit: 'A',
-            missing: found.missing,
-            working: () => ({ steps: [], inputs: [], source: '', notes: [] }),
-          },
-        ];
-      }
-      if (start === undefined && board.starts.missing.length === 0) return [];
-      const bank = found.value;
-      const watts = start?.watts ?? 0;
-      const durationS = start?.durationS ?? 0;
-      const share = spreadAt(context, one, bank, start ?? steadyMoment(one));
-      const value = watts / (type.efficiency * bank.nominalV);
-      const perModuleA = dischargeLimitA(bank.type, durationS);
-      const limit = (bank.parallelCount * perModuleA) / share.factor;
-      return [
-        {
-          subject,
-          value,
-          limit,
-          unit: 'A',
-          missing: board.starts.missing,
-          data: { label: start?.label ?? 'nothing', needed: `${formatNumber(durationS)} s` },
-          working: () => ({
-            steps: [
-              {
-                symbol: 'I',
-                meaning: 'battery current during the start',
-                formula: 'P / (η · U)',
-                symbols: [
-                  symbol('P', `${powerWords(one)} while ${start?.label ?? 'nothing'} starts`, watts, 'W'),
-                  symbol('η', 'inverter efficiency', type.efficiency, '', [
-                    'stacks',
-                    compiled.stack.id,
-                    'inverterTypeId',
-                  ]),
-                  symbol('U', 'nominal bank voltage', bank.nominalV, 'V', [
-                    'stacks',
-                    compiled.stack.id,
-                    'bank',
-                    'batteryTypeId',
-                  ]),
-                ],
-                value,
-                unit: 'A',
-              },
-              {
-                symbol: 'I_modules',
-                meaning: `what the modules give for ${formatNumber(durationS)} s`,
-                formula: 'n · I_module / k_s',
-                symbols: [
-                  symbol('n', 'modules in parallel', bank.parallelCount, '', [
-                    'stacks',
-                    compiled.stack.id,
-                    'bank',
-                    'modules',
-                  ]),
-                  symbol(
-                    'I_module',
-                    durationS <= bank.type.peakS
-                      ? `peak of one, for up to ${bank.type.peakS} s`
-                      : 'continuous discharge of one: the start is longer than the peak',
-                    perModuleA,
-                    'A',
-                  ),
-                  symbol('k_s', spreadWords(share), share.factor, ''),
-                ],
-                value: limit,
-                unit: 'A',
-              },
-            ],
-            inputs: lineInputs(board, undefined),
-            source:
-              'Real power at the start, with its starting power factor, through the inverter efficiency.',
-            notes: [],
-          }),
-        },
-      ];
+      return start === undefined && missing.length === 0
+        ? []
+        : [
+            measured(
+              context,
+              one,
+              found.value,
+              start ?? { ...steadyMoment(one), watts: 0, label: 'nothing' },
+            ),
+          ];
     }),
 };
+
+function measured(context: CheckContext, one: StackCase, bank: CompiledBank, start: BankMoment): Measurement {
+  const durationS = start.durationS ?? 0;
+  const isPeak = durationS <= bank.type.peakS;
+  const spread = spreadAt(context, one, bank, start);
+  const sumA = isPeak ? bank.peakDischargeA : bank.continuousDischargeA;
+  const needed = `${formatNumber(durationS)} s`;
+  return {
+    subject: bankSubject(one.compiled),
+    value: start.watts / (one.type.efficiency * bank.nominalV),
+    limit: sumA / spread.factor,
+    unit: 'A',
+    missing: one.board.starts.missing,
+    data: { label: start.label, needed },
+    working: () => ({
+      steps: [
+        batteryCurrentStep(one, {
+          watts: start.watts,
+          volts: bank.nominalV,
+          when: `while ${start.label} starts`,
+          voltage: 'nominal bank voltage',
+        }),
+        modulesStep(one, bank, {
+          sumA,
+          what: isPeak
+            ? `peak for up to ${bank.type.peakS} s`
+            : 'continuous discharge, as the start is longer than the peak,',
+          spread,
+        }),
+      ],
+      inputs: lineInputs(one.board, undefined),
+      source: 'Real power at the start, with its starting power factor, through the inverter efficiency.',
+      notes: [],
+    }),
+  };
+}

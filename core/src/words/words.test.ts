@@ -21,7 +21,9 @@ describe('words', () => {
     expect(describePlace(design, ['circuits', 'c1', 'items', 'i1', 'runningW'])).toBe(
       'running power of Heater i1',
     );
-    expect(describePlace(design, ['stacks', 's', 'units', 'u1', 'firmware'])).toBe('firmware of unit 1 of Stack');
+    expect(describePlace(design, ['stacks', 's', 'units', 'u1', 'firmware'])).toBe(
+      'firmware of unit 1 of Stack',
+    );
     expect(describePlace(design, ['stacks', 's', 'bank', 'breakerA'])).toBe('battery breaker of Stack');
     expect(describePlace(design, ['site', 'supply'])).toBe('supply');
     expect(describePlaces(design, [['a'], ['b'], ['c'], ['d'], ['e']])).toBe('a; b; c; and 2 more');

@@ -1,15 +1,16 @@
 import type { CompiledBank } from '../../compile/bank.ts';
 import { type BankLimit, type BankLimitKey, bankLimits } from '../../compile/bankLimits.ts';
+import type { Path } from '../../design/problem.ts';
 import type { CheckContext, Measurement } from '../check.ts';
 import { NO_WORKING } from '../check.ts';
 import type { Finding } from '../finding.ts';
 import { formatNumber } from '../../words/quantity.ts';
 import { bankOf } from './bank.ts';
-import { powerWords, startMoment, steadyMoment } from './bankMoment.ts';
+import { startMoment, steadyMoment } from './bankMoment.ts';
+import { batteryCurrentStep } from './bankSteps.ts';
 import { eachStack, type StackCase } from './eachLine.ts';
 import { spreadAt } from './sharing.ts';
 import { bankSubject } from './subjects.ts';
-import { symbol } from './workings.ts';
 
 /** What is drawn from a bank in one situation, with every limit on it. */
 export interface BankDemand {
@@ -58,6 +59,16 @@ export function demandIn(
   };
 }
 
+/** A current of a bank of which something is not known. */
+export const bankUnknown = (one: StackCase, missing: readonly Path[]): Measurement => ({
+  subject: bankSubject(one.compiled),
+  value: undefined,
+  limit: undefined,
+  unit: 'A',
+  missing,
+  working: () => NO_WORKING,
+});
+
 /** Holds the battery current of a situation against one of its limits; nothing to say where the bank has no such limit. */
 export function eachBankLimit(
   check: string,
@@ -69,18 +80,16 @@ export function eachBankLimit(
   return eachStack(check, context, 'A', (one): (Measurement | undefined)[] => {
     const found = bankOf(one.compiled);
     if (found === undefined || one.capability.stopped) return [];
-    const subject = bankSubject(one.compiled);
-    const blank = { subject, value: undefined, limit: undefined, unit: 'A', working: () => NO_WORKING };
-    if (!found.known) return [{ ...blank, missing: found.missing }];
+    if (!found.known) return [bankUnknown(one, found.missing)];
     const bank = found.value;
     const demand = demandIn(context, one, bank, situation);
     const missing = situation === 'surge' ? one.board.starts.missing : one.board.continuous.missing;
-    if (demand === undefined) return missing.length > 0 ? [{ ...blank, missing }] : [];
+    if (demand === undefined) return missing.length > 0 ? [bankUnknown(one, missing)] : [];
     const limit = demand.limits.find((limited) => limited.key === key)?.amperes;
     if (limit === undefined || (limit.known && limit.value === 'none')) return [];
     return [
       {
-        subject,
+        subject: bankSubject(one.compiled),
         value: demand.amperes,
         limit: limit.known && limit.value !== 'none' ? limit.value : undefined,
         unit: 'A',
@@ -91,24 +100,7 @@ export function eachBankLimit(
           volts: `${formatNumber(demand.volts)} V`,
         },
         working: () => ({
-          steps: [
-            {
-              symbol: 'I',
-              meaning: 'battery current',
-              formula: 'P / (η · U)',
-              symbols: [
-                symbol('P', `${powerWords(one)}, ${demand.label}`, demand.watts, 'W'),
-                symbol('η', 'inverter efficiency', one.type.efficiency, '', [
-                  'stacks',
-                  one.compiled.stack.id,
-                  'inverterTypeId',
-                ]),
-                symbol('U', 'bank voltage', demand.volts, 'V'),
-              ],
-              value: demand.amperes,
-              unit: 'A',
-            },
-          ],
+          steps: [batteryCurrentStep(one, { ...demand, when: demand.label, voltage: 'bank voltage' })],
           inputs: [],
           source,
           notes: [],
