@@ -129,6 +129,53 @@ function OwnBanks({
   );
 }
 
+/** Which load the bank is looked at with. */
+function LoadChoice({
+  load,
+  typed,
+  onLoad,
+  onTyped,
+}: {
+  readonly load: BankLoadChoice;
+  readonly typed: string;
+  readonly onLoad: (load: BankLoadChoice) => void;
+  readonly onTyped: (typed: string) => void;
+}) {
+  return (
+    <>
+      <ToggleGroup.Root
+        type="single"
+        aria-label="Load on the bank"
+        className="flex gap-1"
+        value={load}
+        onValueChange={(value) => onLoad(LOADS.find((one) => one.value === value)?.value ?? load)}
+      >
+        {LOADS.map(({ value, label }) => (
+          <ToggleGroup.Item
+            key={value}
+            value={value}
+            className="button data-[state=on]:bg-chosen data-[state=on]:font-bold"
+          >
+            {label}
+          </ToggleGroup.Item>
+        ))}
+      </ToggleGroup.Root>
+      {load === 'typed' && (
+        <label className="flex items-center gap-1">
+          <span className="sr-only">Load on the AC side</span>
+          <input
+            className="input w-24! text-right"
+            inputMode="decimal"
+            value={typed}
+            onChange={(event) => onTyped(event.target.value)}
+          />
+          W
+        </label>
+      )}
+    </>
+  );
+}
+
 /** The bank drawn as it lies, with the current of each module, and what would mend its sharing. */
 function Sharing({ compiled }: { readonly compiled: CompiledStack }) {
   const { design, analysis } = useOpenJob();
@@ -143,42 +190,22 @@ function Sharing({ compiled }: { readonly compiled: CompiledStack }) {
   const shared = useBankShare(compiled, load, typedW, bankOf);
   const fixes = useMemo(() => sharingFixes(design, catalogueNow(), stack.id), [design, stack.id]);
   const bank = typeof stack.bank === 'object' ? stack.bank : undefined;
-  if (bank === undefined || shared.kind === 'none') return <h3 className="font-semibold">Battery bank</h3>;
+  if (bank === undefined) return null;
+  if (shared.kind === 'none')
+    return (
+      <>
+        <h3 className="font-semibold">Battery bank</h3>
+        {isOwnBank(stack) && <p>Each of the {stack.units.length} inverters has a bank like this one.</p>}
+        <FindingLines checks={ABOUT_THE_WHOLE} about={stack.id} onlyTrouble />
+      </>
+    );
   const { defaults } = analysis.installation;
   const ofUnitId = shared.kind === 'known' ? shared.ofUnitId : undefined;
   return (
     <>
       <div className="flex flex-wrap items-center gap-2">
         <h3 className="flex-1 font-semibold">Battery bank as it lies</h3>
-        <ToggleGroup.Root
-          type="single"
-          aria-label="Load on the bank"
-          className="flex gap-1"
-          value={load}
-          onValueChange={(value) => setLoad(LOADS.find((one) => one.value === value)?.value ?? load)}
-        >
-          {LOADS.map(({ value, label }) => (
-            <ToggleGroup.Item
-              key={value}
-              value={value}
-              className="button data-[state=on]:bg-chosen data-[state=on]:font-bold"
-            >
-              {label}
-            </ToggleGroup.Item>
-          ))}
-        </ToggleGroup.Root>
-        {load === 'typed' && (
-          <label className="flex items-center gap-1">
-            <span className="sr-only">Load on the AC side</span>
-            <input
-              className="input w-24! text-right"
-              inputMode="decimal"
-              value={typed}
-              onChange={(event) => setTyped(event.target.value)}
-            />
-            W
-          </label>
-        )}
+        <LoadChoice load={load} typed={typed} onLoad={setLoad} onTyped={setTyped} />
       </div>
       <div className="my-2 overflow-x-auto" tabIndex={-1}>
         {shared.kind === 'known' && shared.share.kind === 'solved' && (

@@ -1,4 +1,12 @@
-import { type CompiledStack, type Installation, isOwnBank, type Stack, unitLines } from '@bastion/core';
+import {
+  type CompiledStack,
+  type Installation,
+  isOwnBank,
+  type Module,
+  type Stack,
+  type Unit,
+  unitLines,
+} from '@bastion/core';
 import { useJob } from '../../state/job.ts';
 
 interface StackPictureProps {
@@ -65,133 +73,129 @@ function Bus({ stack, leftOf }: BusProps) {
   );
 }
 
-/** The set as it hangs together: output lines above, units below them, the battery bar, and the modules under it. */
-export function StackPicture({ installation, compiled }: StackPictureProps) {
-  const modeId = useJob((store) => store.modeId);
-  const { stack } = compiled;
-  const lines = installation.supply.known ? installation.supply.value.lines : [];
-  const lost = installation.modes.find((mode) => mode.id === modeId)?.lostUnit;
-  const bank = compiled.bank.known && compiled.bank.value !== 'none' ? compiled.bank.value : undefined;
-  const inSeries = bank?.type.joining === 'series';
-  const modules = stack.bank === undefined || stack.bank === 'none' ? [] : stack.bank.modules;
-  // Modules side by side have a picture of their own below, with their currents.
-  const drawn = inSeries ? modules : [];
-  const ordered = [...stack.units].sort((a, b) => (a.line ?? '').localeCompare(b.line ?? ''));
-  const fed =
-    installation.supply.known && stack.arrangement !== undefined
-      ? unitLines(stack, stack.arrangement, installation.supply.value)
-      : undefined;
-  const leftOf = (unitId: string): number =>
-    GAP +
-    Math.max(
-      0,
-      ordered.findIndex((unit) => unit.id === unitId),
-    ) *
-      (WIDE + GAP);
-  const width = Math.max(ordered.length, 3) * (WIDE + GAP) + GAP;
-  const perRow = Math.max(1, Math.floor((width - GAP) / 58));
-  const rows = Math.ceil(drawn.length / perRow);
-  const height = BANK_TOP + 4 + rows * 44;
+const lineY = (index: number): number => 10 + index * 13;
+
+/** The output lines, told apart by their pattern and letter. */
+function Lines({ lines, width }: { readonly lines: readonly string[]; readonly width: number }) {
+  return lines.map((line, index) => (
+    <g key={line}>
+      <line
+        x1={26}
+        x2={width - GAP}
+        y1={lineY(index)}
+        y2={lineY(index)}
+        stroke="var(--ink)"
+        strokeWidth={1.6}
+        strokeDasharray={['none', '9 3', '3 3'][index]}
+      />
+      <text x={2} y={lineY(index) + 4} fontSize={11} fill="var(--quiet)">
+        {line}
+      </text>
+    </g>
+  ));
+}
+
+interface UnitBoxProps {
+  readonly stack: Stack;
+  readonly unit: Unit;
+  readonly x: number;
+  /** The lines that it feeds, by number. */
+  readonly feeds: readonly number[];
+  readonly isLost: boolean;
+}
+
+/** A unit with its nodes on the lines above and its battery lead below. */
+function UnitBox({ stack, unit, x, feeds, isLost }: UnitBoxProps) {
+  const middle = x + WIDE / 2;
+  const nodeX = (step: number): number => x + 22 + step * 18;
   return (
-    <svg
-      viewBox={`0 0 ${width} ${height}`}
-      className="w-full"
-      style={{ maxWidth: width, minWidth: Math.min(width, 360) }}
-      role="img"
-      aria-label={`${stack.name}: ${stack.units.length} units on ${lines.join(', ')}, ${modules.length} battery modules`}
-    >
-      {lines.map((line, index) => (
+    <g opacity={isLost ? 0.45 : 1}>
+      {feeds.map((line, step) => (
         <g key={line}>
           <line
-            x1={26}
-            x2={width - GAP}
-            y1={10 + index * 13}
-            y2={10 + index * 13}
+            x1={nodeX(step)}
+            x2={nodeX(step)}
+            y1={lineY(line)}
+            y2={UNIT_TOP}
             stroke="var(--ink)"
-            strokeWidth={1.6}
-            strokeDasharray={['none', '9 3', '3 3'][index]}
+            strokeWidth={1.4}
           />
-          <text x={2} y={14 + index * 13} fontSize={11} fill="var(--quiet)">
-            {line}
-          </text>
+          <circle cx={nodeX(step)} cy={lineY(line)} r={3} fill="var(--ink)" />
         </g>
       ))}
-      {ordered.map((unit, index) => {
-        const x = GAP + index * (WIDE + GAP);
-        const isLost = lost?.stackId === stack.id && lost.unitId === unit.id;
-        const own = fed?.known === true ? fed.value.get(unit.id) : undefined;
-        const at =
-          own ?? (unit.line === undefined ? lines.map((_, line) => line) : [lines.indexOf(unit.line)]);
-        return (
-          <g key={unit.id} opacity={isLost ? 0.45 : 1}>
-            {at.map((line, step) => (
-              <g key={line}>
-                <line
-                  x1={x + 22 + step * 18}
-                  x2={x + 22 + step * 18}
-                  y1={10 + line * 13}
-                  y2={UNIT_TOP}
-                  stroke="var(--ink)"
-                  strokeWidth={1.4}
-                />
-                <circle cx={x + 22 + step * 18} cy={10 + line * 13} r={3} fill="var(--ink)" />
-              </g>
-            ))}
-            <rect
-              x={x}
-              y={UNIT_TOP}
-              width={WIDE}
-              height={UNIT_HIGH}
-              rx={3}
-              fill="var(--sheet)"
-              stroke={isLost ? 'var(--over)' : 'var(--ink)'}
-              strokeWidth={1.6}
-              strokeDasharray={isLost ? '5 4' : 'none'}
-            />
-            <text
-              x={x + WIDE / 2}
-              y={UNIT_TOP + 20}
-              textAnchor="middle"
-              fontSize={13}
-              fontWeight={600}
-              fill="var(--ink)"
-            >
-              Unit {stack.units.indexOf(unit) + 1}
-            </text>
-            <text x={x + WIDE / 2} y={UNIT_TOP + 36} textAnchor="middle" fontSize={11} fill="var(--quiet)">
-              {isLost ? 'lost' : stack.hostUnitId === unit.id ? 'host' : (unit.firmware ?? 'firmware ?')}
-            </text>
-            <line
-              x1={x + WIDE / 2}
-              x2={x + WIDE / 2}
-              y1={UNIT_TOP + UNIT_HIGH}
-              y2={BANK_TOP - 22}
-              stroke="var(--ink)"
-              strokeWidth={2.4}
-            />
-          </g>
-        );
-      })}
-      <Bus stack={stack} leftOf={leftOf} />
-      {(isOwnBank(stack) ? ordered.map((unit) => leftOf(unit.id)) : [GAP]).map((left) => (
+      <rect
+        x={x}
+        y={UNIT_TOP}
+        width={WIDE}
+        height={UNIT_HIGH}
+        rx={3}
+        fill="var(--sheet)"
+        stroke={isLost ? 'var(--over)' : 'var(--ink)'}
+        strokeWidth={1.6}
+        strokeDasharray={isLost ? '5 4' : 'none'}
+      />
+      <text x={middle} y={UNIT_TOP + 20} textAnchor="middle" fontSize={13} fontWeight={600} fill="var(--ink)">
+        Unit {stack.units.indexOf(unit) + 1}
+      </text>
+      <text x={middle} y={UNIT_TOP + 36} textAnchor="middle" fontSize={11} fill="var(--quiet)">
+        {isLost ? 'lost' : stack.hostUnitId === unit.id ? 'host' : (unit.firmware ?? 'firmware ?')}
+      </text>
+      {stack.bank !== 'none' && (
         <line
-          key={left}
-          x1={left}
-          x2={isOwnBank(stack) ? left + WIDE : width - GAP}
-          y1={BANK_TOP - 22}
+          x1={middle}
+          x2={middle}
+          y1={UNIT_TOP + UNIT_HIGH}
           y2={BANK_TOP - 22}
           stroke="var(--ink)"
-          strokeWidth={5}
+          strokeWidth={2.4}
         />
-      ))}
+      )}
+    </g>
+  );
+}
+
+function batteryWords({ stack, bank }: CompiledStack): string {
+  if (!bank.known) return 'Battery not known';
+  if (bank.value === 'none') return 'No battery';
+  const { type, moduleCount, nominalV } = bank.value;
+  const how = type.joining === 'series' ? 'in series' : 'side by side';
+  const whose = isOwnBank(stack) ? 'a bank like this for each unit: ' : '';
+  return `${whose}${moduleCount} modules ${how}, ${Math.round(nominalV * 10) / 10} V nominal`;
+}
+
+/** What the units stand on: one bar, or one each. Modules side by side have a picture of their own, with their currents. */
+function Battery({
+  compiled,
+  bars,
+  width,
+}: {
+  readonly compiled: CompiledStack;
+  readonly bars: readonly number[];
+  readonly width: number;
+}) {
+  const { stack } = compiled;
+  const modules = seriesModules(compiled);
+  const perRow = perRowIn(width);
+  return (
+    <>
+      {stack.bank !== 'none' &&
+        bars.map((left) => (
+          <line
+            key={left}
+            x1={left}
+            x2={isOwnBank(stack) ? left + WIDE : width - GAP}
+            y1={BANK_TOP - 22}
+            y2={BANK_TOP - 22}
+            stroke="var(--ink)"
+            strokeWidth={5}
+          />
+        ))}
       <text x={GAP} y={BANK_TOP - 6} fontSize={11} fill="var(--quiet)">
-        {bank === undefined
-          ? 'Battery not known'
-          : `${isOwnBank(stack) ? 'a bank like this for each unit: ' : ''}${bank.moduleCount} ${inSeries ? 'modules in series' : 'modules side by side'}, ${Math.round(bank.nominalV * 10) / 10} V nominal`}
+        {batteryWords(compiled)}
       </text>
-      {drawn.map((module, index) => {
-        const x = GAP + (index % perRow) * 58;
-        const y = BANK_TOP + 4 + Math.floor(index / perRow) * 44;
+      {modules.map((module, index) => {
+        const x = GAP + (index % perRow) * MODULE_PITCH;
+        const y = BANK_TOP + 4 + Math.floor(index / perRow) * MODULE_ROW;
         return (
           <g key={module.id}>
             {index % perRow > 0 && (
@@ -204,6 +208,66 @@ export function StackPicture({ installation, compiled }: StackPictureProps) {
           </g>
         );
       })}
+    </>
+  );
+}
+
+const MODULE_PITCH = 58;
+const MODULE_ROW = 44;
+const perRowIn = (width: number): number => Math.max(1, Math.floor((width - GAP) / MODULE_PITCH));
+
+const modulesOf = ({ stack: { bank } }: CompiledStack): readonly Module[] =>
+  typeof bank === 'object' ? bank.modules : [];
+
+const seriesModules = (compiled: CompiledStack): readonly Module[] =>
+  compiled.bank.known && compiled.bank.value !== 'none' && compiled.bank.value.type.joining === 'series'
+    ? modulesOf(compiled)
+    : [];
+
+/** The set as it hangs together: output lines above, units below them with their bus, and what they stand on. */
+export function StackPicture({ installation, compiled }: StackPictureProps) {
+  const modeId = useJob((store) => store.modeId);
+  const { stack } = compiled;
+  const { supply } = installation;
+  const lines = supply.known ? supply.value.lines : [];
+  const lost = installation.modes.find((mode) => mode.id === modeId)?.lostUnit;
+  const ordered = [...stack.units].sort((a, b) => (a.line ?? '').localeCompare(b.line ?? ''));
+  const fed =
+    supply.known && stack.arrangement !== undefined
+      ? unitLines(stack, stack.arrangement, supply.value)
+      : undefined;
+  const feedsOf = (unit: Unit): readonly number[] =>
+    (fed?.known === true ? fed.value.get(unit.id) : undefined) ??
+    (unit.line === undefined ? lines.map((_, line) => line) : [lines.indexOf(unit.line)]);
+  const placeOf = (index: number): number => GAP + Math.max(0, index) * (WIDE + GAP);
+  const leftOf = (unitId: string): number => placeOf(ordered.findIndex((unit) => unit.id === unitId));
+  const width = Math.max(ordered.length, 3) * (WIDE + GAP) + GAP;
+  const rows = Math.ceil(seriesModules(compiled).length / perRowIn(width));
+  return (
+    <svg
+      viewBox={`0 0 ${width} ${BANK_TOP + 4 + rows * MODULE_ROW}`}
+      className="w-full"
+      style={{ maxWidth: width, minWidth: Math.min(width, 360) }}
+      role="img"
+      aria-label={`${stack.name}: ${stack.units.length} units on ${lines.join(', ')}, ${modulesOf(compiled).length} battery modules`}
+    >
+      <Lines lines={lines} width={width} />
+      {ordered.map((unit, index) => (
+        <UnitBox
+          key={unit.id}
+          stack={stack}
+          unit={unit}
+          x={placeOf(index)}
+          feeds={feedsOf(unit)}
+          isLost={lost?.stackId === stack.id && lost.unitId === unit.id}
+        />
+      ))}
+      <Bus stack={stack} leftOf={leftOf} />
+      <Battery
+        compiled={compiled}
+        bars={isOwnBank(stack) ? ordered.map((_, index) => placeOf(index)) : [GAP]}
+        width={width}
+      />
     </svg>
   );
 }
