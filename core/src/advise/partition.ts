@@ -6,7 +6,7 @@ import { sentenceOf } from '../checks/sentence.ts';
 import { analyse } from '../analyse.ts';
 import { compile } from '../compile/installation.ts';
 import { diff } from '../design/edits.ts';
-import type { Circuit, Design, Partition } from '../design/schema.ts';
+import type { Circuit, Design, Partition, Stack } from '../design/schema.ts';
 import { counted } from '../words/quantity.ts';
 import type { Progress } from './balance/problem.ts';
 import { figuresOf } from './figures.ts';
@@ -141,90 +141,109 @@ function changeLabel(design: Design, before: Circuit, after: Circuit): string | 
   return changes.length === 0 ? undefined : `${after.name}: ${changes.join(', ')}`;
 }
 
+/** The circuits that a stack may carry, in the order they are tried: by importance, the smaller first. */
+function candidatesOf(mine: readonly Circuit[]): Circuit[] {
+  const rank = (circuit: Circuit): number => RANK[importanceOf(circuit) ?? 'could'];
+  return mine
+    .filter((circuit) => {
+      const importance = importanceOf(circuit);
+      return importance !== undefined && importance !== 'leave-off';
+    })
+    .sort((a, b) => rank(a) - rank(b) || peakVa(a) - peakVa(b) || a.id.localeCompare(b.id));
+}
+
+/** Circuits of nobody else: what other stacks feed stays with them. */
+function circuitsFor(design: Design, stackId: string): Circuit[] {
+  const others = new Set(
+    design.partitions
+      .filter((one) => one.stackId !== undefined && one.stackId !== stackId)
+      .map((one) => one.id),
+  );
+  return design.circuits.filter((circuit) => !others.has(circuit.partitionId ?? ''));
+}
+
+function chosenLines(chosen: Chosen, candidates: number, undecided: readonly Circuit[]): string[] {
+  const named = undecided
+    .slice(0, 3)
+    .map((one) => one.name)
+    .join(', ');
+  return [
+    `${counted(chosen.carried.length, 'circuit')} of ${candidates} that matter can be carried, taken by importance and the smaller first.`,
+    ...(chosen.stopped.length === 0 ? ['Nothing that matters has to stay behind.'] : []),
+    ...chosen.stopped.map(
+      ({ circuit, by }) => `${circuit.name} is stopped by: ${sentenceOf(chosen.design, by)}`,
+    ),
+    ...(undecided.length > 0
+      ? [`${counted(undecided.length, 'circuit')} without importance stay where they are: ${named}.`]
+      : []),
+  ];
+}
+
+/** What one stack can carry; only notes where that is what it carries now. */
+function forStack(
+  design: Design,
+  stack: Stack,
+  catalogue: readonly EquipmentType[],
+  onProgress: Progress,
+): Pick<Advice, 'proposals' | 'notes'> {
+  const backup = design.partitions.find((one) => one.kind === 'backup' && one.stackId === stack.id);
+  if (backup === undefined)
+    return { proposals: [], notes: [`${stack.name}: no backup output is fed by it yet.`] };
+  const mine = circuitsFor(design, stack.id);
+  const undecided = mine.filter((circuit) => importanceOf(circuit) === undefined);
+  const candidates = candidatesOf(mine);
+  const { design: withGrid, grid } = withGridSide(design);
+  const toDark = new Set(mine.filter((circuit) => !undecided.includes(circuit)).map((circuit) => circuit.id));
+  const start: Design = {
+    ...withGrid,
+    circuits: withGrid.circuits.map((circuit) =>
+      toDark.has(circuit.id) ? { ...circuit, partitionId: grid.id } : circuit,
+    ),
+  };
+  const originals = new Map(design.circuits.map((circuit) => [circuit.id, circuit]));
+  const chosen = choose(start, candidates, backup, catalogue, onProgress);
+  const after = chosen.design;
+  const parts = after.circuits.flatMap((circuit): ProposalPart[] => {
+    const before = originals.get(circuit.id);
+    const label = before && changeLabel(after, before, circuit);
+    return before === undefined || label === undefined
+      ? []
+      : [circuitPart(withGrid, before, label, () => circuit)];
+  });
+  if (withGrid !== design)
+    parts.unshift({ id: 'grid-side', label: `Add ${grid.name}`, edits: diff(design, withGrid) });
+  const notes = chosenLines(chosen, candidates.length, undecided);
+  if (parts.length === 0)
+    return {
+      proposals: [],
+      notes: [
+        `${stack.name}: the set that is backed up now is already what importance and limits allow.`,
+        ...notes,
+      ],
+    };
+  const before = figuresOf(analyse(design, catalogue));
+  const title = `${stack.name}: ${counted(parts.length, 'circuit')} change place`;
+  const change = { design, after, parts, notes, before };
+  return {
+    proposals: [makeProposal('partition', `partition-${stack.id}`, title, change, catalogue)],
+    notes: [],
+  };
+}
+
 /** Which circuits a stack can carry, by importance, under all limits; says which limit stops each that it cannot. */
 export function advisePartition(
   design: Design,
   catalogue: readonly EquipmentType[],
   onProgress: Progress = () => undefined,
 ): Advice {
-  const notes: string[] = [];
-  const proposals = design.stacks.flatMap((stack) => {
-    const backup = design.partitions.find((one) => one.kind === 'backup' && one.stackId === stack.id);
-    if (backup === undefined) {
-      notes.push(`${stack.name}: no backup output is fed by it yet.`);
-      return [];
-    }
-    const others = new Set(
-      design.partitions
-        .filter((one) => one.stackId !== undefined && one.stackId !== stack.id)
-        .map((one) => one.id),
-    );
-    const mine = design.circuits.filter((circuit) => !others.has(circuit.partitionId ?? ''));
-    const undecided = mine.filter((circuit) => importanceOf(circuit) === undefined);
-    const candidates = mine
-      .filter((circuit) => {
-        const importance = importanceOf(circuit);
-        return importance !== undefined && importance !== 'leave-off';
-      })
-      .sort(
-        (a, b) =>
-          RANK[importanceOf(a) ?? 'could'] - RANK[importanceOf(b) ?? 'could'] ||
-          peakVa(a) - peakVa(b) ||
-          a.id.localeCompare(b.id),
-      );
-    const { design: withGrid, grid } = withGridSide(design);
-    const sorted = new Set(undecided.map((circuit) => circuit.id));
-    const start: Design = {
-      ...withGrid,
-      circuits: withGrid.circuits.map((circuit) =>
-        mine.includes(circuit) && !sorted.has(circuit.id) ? { ...circuit, partitionId: grid.id } : circuit,
-      ),
-    };
-    const originals = new Map(design.circuits.map((circuit) => [circuit.id, circuit]));
-    const chosen = choose(start, candidates, backup, catalogue, onProgress);
-    const after = chosen.design;
-    const parts = after.circuits.flatMap((circuit): ProposalPart[] => {
-      const before = originals.get(circuit.id);
-      if (before === undefined) return [];
-      const label = changeLabel(after, before, circuit);
-      if (label === undefined) return [];
-      return [circuitPart(withGrid, before, label, () => circuit)];
-    });
-    if (withGrid !== design)
-      parts.unshift({ id: 'grid-side', label: `Add ${grid.name}`, edits: diff(design, withGrid) });
-    const [next] = chosen.stopped;
-    const lines = [
-      `${counted(chosen.carried.length, 'circuit')} of ${candidates.length} that matter can be carried, taken by importance and the smaller first.`,
-      ...(next === undefined ? ['Nothing that matters has to stay behind.'] : []),
-      ...chosen.stopped.map(({ circuit, by }) => `${circuit.name} is stopped by: ${sentenceOf(after, by)}`),
-      ...(undecided.length > 0
-        ? [
-            `${counted(undecided.length, 'circuit')} without importance stay where they are: ${undecided
-              .slice(0, 3)
-              .map((one) => one.name)
-              .join(', ')}.`,
-          ]
-        : []),
-    ];
-    if (parts.length === 0) {
-      notes.push(
-        `${stack.name}: the set that is backed up now is already what importance and limits allow.`,
-        ...lines,
-      );
-      return [];
-    }
-    const before = figuresOf(analyse(design, catalogue));
-    return [
-      makeProposal(
-        'partition',
-        `partition-${stack.id}`,
-        `${stack.name}: ${counted(parts.length, 'circuit')} change place`,
-        { design, after, parts, notes: lines, before },
-        catalogue,
-      ),
-    ];
-  });
-  if (design.stacks.length === 0) notes.push('There is no stack yet that could carry anything.');
+  const each = design.stacks.map((stack) => forStack(design, stack, catalogue, onProgress));
   onProgress(1);
-  return { kind: 'partition', proposals, notes };
+  return {
+    kind: 'partition',
+    proposals: each.flatMap((one) => one.proposals),
+    notes:
+      design.stacks.length === 0
+        ? ['There is no stack yet that could carry anything.']
+        : each.flatMap((one) => one.notes),
+  };
 }
