@@ -101,6 +101,21 @@ describe('bastion share', () => {
     expect(found.error).toContain(says);
   });
 
+  it('shows the bank that works hardest where each inverter has its own, and whose it is', () => {
+    const design = JSON.parse(readFileSync(example('tern-rock'), 'utf8')) as {
+      stacks: { bank: { serves?: string } }[];
+    };
+    for (const { bank } of design.stacks) bank.serves = 'one-unit';
+    const report = JSON.parse(call('share', file(JSON.stringify(design)), '--load', '3000').out) as {
+      bankOf: string;
+      modules: { currentA: number }[];
+      bars: { inverter: string; voltageV: number }[];
+    };
+    expect(report.bars.map((bar) => bar.inverter)).toEqual([report.bankOf]);
+    const drawn = 3000 / 0.92 / 2 / (report.bars[0]?.voltageV ?? 0);
+    expect(report.modules.reduce((sum, one) => sum + one.currentA, 0)).toBeCloseTo(drawn, 6);
+  });
+
   it('has nothing to share in a string', () =>
     expect(call('share', example('quillback')).error).toContain('No bank of this design'));
 });
