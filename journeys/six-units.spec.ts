@@ -26,6 +26,8 @@ test('a three-phase stack of six units is built, wired, checked, and loses a uni
     await fill(page, 'Units', '6');
     // 2 · 5000 / 1.05 = 9523.8 VA a line; with one of two lost, 5000 stand alone.
     await expect(page.getByRole('row', { name: /^L1 9.52 kVA 5 kVA 9.52 kVA 9.52 kVA/ })).toBeVisible();
+    // For two seconds the type gives twice that.
+    await expect(page.getByRole('row', { name: /^L1 19 kVA 10 kVA 19 kVA 19 kVA/ })).toBeVisible();
     await expect(page.getByRole('img', { name: /6 units on L1, L2, L3/ })).toBeVisible();
   });
 

@@ -38,7 +38,7 @@ export function AutonomyTable({ compiled }: { readonly compiled: CompiledStack }
                   className="px-2"
                   title={
                     found.known
-                      ? `${formatQuantity(found.value.energyWh, 'Wh')} usable, ${formatQuantity(found.value.loadW, 'W')} load`
+                      ? `${formatQuantity(found.value.energyWh, 'Wh')} usable, ${formatQuantity(found.value.part * found.value.loadW, 'W')} load on it`
                       : describePlaces(design, found.missing)
                   }
                 >

@@ -1,4 +1,10 @@
-import { type Capability, type CompiledStack, formatQuantity, type Installation } from '@bastion/core';
+import {
+  type Capability,
+  type CompiledStack,
+  formatNumber,
+  formatQuantity,
+  type Installation,
+} from '@bastion/core';
 
 interface CapabilityTableProps {
   readonly installation: Installation;
@@ -29,10 +35,36 @@ function columnsOf(compiled: CompiledStack): Column[] {
   return columns;
 }
 
-/** What each line can carry for long, with all units and with one lost. */
+/** One row a line: what it can carry at a multiple of its usable capacity, with all units and with each lost. */
+function LineRows({
+  lines,
+  columns,
+  multiple,
+}: {
+  readonly lines: readonly string[];
+  readonly columns: readonly Column[];
+  readonly multiple: number;
+}) {
+  return lines.map((line, index) => (
+    <tr key={line} className="border-t border-rule">
+      <th className="py-1 text-left font-semibold">{line}</th>
+      {columns.map(({ key, capability }) => {
+        const va = capability.perLineVa[index] ?? 0;
+        return (
+          <td key={key} className={`px-2 ${va === 0 ? 'font-semibold text-over' : ''}`}>
+            {formatQuantity(multiple * va, 'VA')}
+          </td>
+        );
+      })}
+    </tr>
+  ));
+}
+
+/** What each line can carry for long and by the overload curve, with all units and with one lost. */
 export function CapabilityTable({ installation, compiled }: CapabilityTableProps) {
   const columns = columnsOf(compiled);
   const lines = installation.supply.known ? installation.supply.value.lines : [];
+  const curve = compiled.type.known ? compiled.type.value.overloadCurve : [];
   if (columns.length === 0)
     return (
       <p className="text-unknown">
@@ -53,19 +85,7 @@ export function CapabilityTable({ installation, compiled }: CapabilityTableProps
           </tr>
         </thead>
         <tbody>
-          {lines.map((line, index) => (
-            <tr key={line} className="border-t border-rule">
-              <th className="py-1 text-left font-semibold">{line}</th>
-              {columns.map(({ key, capability }) => (
-                <td
-                  key={key}
-                  className={`px-2 ${(capability.perLineVa[index] ?? 0) === 0 ? 'font-semibold text-over' : ''}`}
-                >
-                  {formatQuantity(capability.perLineVa[index] ?? 0, 'VA')}
-                </td>
-              ))}
-            </tr>
-          ))}
+          <LineRows lines={lines} columns={columns} multiple={1} />
           <tr className="border-t border-edge">
             <th className="py-1 text-left font-semibold">Whole set</th>
             {columns.map(({ key, capability }) => (
@@ -75,6 +95,16 @@ export function CapabilityTable({ installation, compiled }: CapabilityTableProps
             ))}
           </tr>
         </tbody>
+        {curve.map(({ multiple, maxS }) => (
+          <tbody key={multiple}>
+            <tr className="border-t border-edge text-quiet">
+              <th className="py-1 text-left font-medium" colSpan={columns.length + 1} scope="colgroup">
+                Up to {formatQuantity(maxS, 's')}: {formatNumber(multiple)} times
+              </th>
+            </tr>
+            <LineRows lines={lines} columns={columns} multiple={multiple} />
+          </tbody>
+        ))}
       </table>
     </div>
   );

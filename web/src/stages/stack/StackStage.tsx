@@ -116,7 +116,10 @@ export function StackStage() {
         <ControllersPanel />
         <ArraysPanel />
       </div>
-      <aside className="sheet p-3" aria-label="Headroom">
+      <aside
+        className="sheet p-3 xl:sticky xl:top-0 xl:max-h-[calc(100dvh-150px)] xl:overflow-y-auto"
+        aria-label="Headroom"
+      >
         <h2 className="mb-2">Headroom</h2>
         <StripPanel groups={STRIPS} />
       </aside>
