@@ -52,10 +52,11 @@ function brokenLimit(
   const installation = compile(design, catalogue);
   for (const mode of installation.modes) {
     if (mode.kind !== 'island' && mode.kind !== 'on-grid') continue;
+    const context = { installation, mode };
     for (const check of LIMIT_CHECKS) {
       if (!check.modes.includes(mode.kind)) continue;
       const over = check
-        .run({ installation, mode })
+        .run(context)
         .find((finding) => finding.state === 'over' && finding.subject.id.startsWith(stackId));
       if (over !== undefined) return over;
     }
