@@ -37,14 +37,14 @@ function segmentStep(found: Autonomy, segment: AutonomySegment, index: number): 
   return {
     symbol: only ? 't' : `t_${index + 1}`,
     meaning: only ? 'hours to the floor' : `hours from ${stretch}`,
-    formula: found.part < 1 ? 'E / (a · P / η + P_idle)' : 'E / (P / η + P_idle)',
+    formula: found.isOwn ? 'E / (a · P / η + P_idle)' : 'E / (P / η + P_idle)',
     symbols: [
-      ...(found.part < 1
+      ...(found.isOwn
         ? [symbol('a', 'part of the hardest-working inverter, whose own bank is empty first', found.part, '')]
         : []),
       symbol(
         'P_idle',
-        found.part < 1 ? 'idle power of this inverter' : 'idle power of all inverters',
+        found.isOwn ? 'idle power of this inverter' : 'idle power of all inverters',
         found.idleW,
         'W',
       ),

@@ -87,4 +87,23 @@ checkTable(bankSag, [
     value: 50.48,
     says: 'inverter 2',
   },
+  {
+    name: 'how far the bank may be emptied is not known',
+    edit: (design) => {
+      start(design, 3);
+      forget(bank1(design), 'cutoffSoc');
+    },
+    state: 'unknown',
+    missing: 'stacks/s/bank/cutoffSoc',
+  },
+  {
+    name: 'a type without a resting curve',
+    edit: (design) => {
+      start(design, 3);
+      design.types = SAMPLE_TYPES.filter((type) => type.id === 'lfp-51v-100ah').map((type) => ({ ...type }));
+      for (const type of design.types) Reflect.deleteProperty(type, 'openCircuit');
+    },
+    state: 'unknown',
+    missing: 'types/lfp-51v-100ah/openCircuit',
+  },
 ]);

@@ -28,6 +28,7 @@ export interface Autonomy {
   readonly loadW: number;
   /** Share of the load that this bank feeds: all of it, or that of the hardest-working inverter where each has a bank. */
   readonly part: number;
+  readonly isOwn: boolean;
   readonly hours: number;
   /** At least one; more where stages are shed on the way down. */
   readonly segments: readonly AutonomySegment[];
@@ -145,6 +146,7 @@ export function autonomy(
       idleW,
       loadW,
       part,
+      isOwn: own,
       hours: segments.reduce((sum, segment) => sum + segment.hours, 0),
       segments,
     },

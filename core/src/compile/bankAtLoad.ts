@@ -95,9 +95,9 @@ export function bankAtLoad(
   const missing = [circuit, type, supply, moments].flatMap((one) => (one.known ? [] : one.missing));
   if (!circuit.known || typeof circuit.value === 'string' || !type.known || !supply.known || !moments.known)
     return unknownAt(...missing);
-  const { bank } = stack;
-  const isStart = load.kind === 'largest-start' && typeof bank === 'object';
-  const network = isStart ? nearEmpty(circuit.value, bank) : circuit.value;
+  const met = load.kind === 'largest-start' ? nearEmpty(circuit.value, stack) : known(circuit.value);
+  if (!met.known) return met;
+  const network = met.value;
   const draw = { compiled, supply: supply.value, type: type.value, lostUnitId };
   let hardest: BankAtLoad | undefined;
   for (const { linesW, durationS, label } of moments.value)

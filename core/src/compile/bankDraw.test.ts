@@ -4,7 +4,7 @@ import type { Design } from '../design/schema.ts';
 import { procedureFor } from '../procedure/generate.ts';
 import { partsOf } from '../schedules/parts.ts';
 import { deliveryLines } from '../schedules/delivery.ts';
-import { addLoad, bank1, baseDesign, item1, threePhase } from '../testkit/designs.ts';
+import { addLoad, bank1, baseDesign, circuit1, item1, threePhase } from '../testkit/designs.ts';
 import { autonomy } from './autonomy.ts';
 import { bankAtLoad, type BankLoad, type BankView } from './bankAtLoad.ts';
 import { bankDraw, bankLoadsW } from './bankDraw.ts';
@@ -66,6 +66,17 @@ describe('starts as the battery feels them', () => {
       ['Heater c2-i (c2)', 5750, [2300, 3450, 0]],
       ['Heater i1 (Heat)', 4600, [3450, 1150, 0]],
     ]);
+  });
+
+  it('a line that was measured above everything that starts there keeps what was measured: 4000 W on L1', () => {
+    const design = uneven((d) => {
+      const reading = { id: 'r', line: 'L1' as const, takenAt: '2026-11-02T10:00:00Z', by: 'Dana' };
+      circuit1(d).clampReadings = [{ ...reading, currentA: 4000 / 230 }];
+    });
+    const { board } = compiledOf(design);
+    const [first] = board.known ? board.value.batteryStarts : [];
+    expect(first?.linesW.map(Math.round)).toEqual([4000, 3450, 0]);
+    expect(first?.watts).toBeCloseTo(7450, 6);
   });
 
   const seen = (design: Design, load: BankLoad, view?: BankView) => {

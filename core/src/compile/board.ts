@@ -109,7 +109,8 @@ export function compileBoard(circuits: readonly Circuit[], supply: Supply, optio
   const totalStarts = lazy(() => outstandingStarts(starts, whole, seeWhole));
   const totalColdPickup = lazy(() => coldPickup(starts, whole, seeWhole));
   const totalStaggered = lazy(() => staggeredPickup(starts, delayed, whole, seeWhole));
-  const forBattery = lazy(() => batteryStarts(starts, expected.knownPart));
+  const continuous = continuousLoad(expected, gathered.clamped, options.meterPeakW);
+  const forBattery = lazy(() => batteryStarts(starts, expected.knownPart, continuous.knownPart));
   return {
     circuits,
     connected: {
@@ -117,7 +118,7 @@ export function compileBoard(circuits: readonly Circuit[], supply: Supply, optio
       missing: missing.running,
     },
     expected,
-    continuous: continuousLoad(expected, gathered.clamped, options.meterPeakW),
+    continuous,
     harmonicVa: { knownPart: lines.map((line) => line.harmonicVa), missing: expected.missing },
     averageW: { knownPart: gathered.averageW, missing: missing.average },
     isStaggered: circuits.some((circuit) => (circuit.startDelayS ?? 0) > 0),

@@ -1,4 +1,5 @@
-import type { Bank } from '../design/schema.ts';
+import { type Known, known, unknownAt } from '../design/known.ts';
+import type { Stack } from '../design/schema.ts';
 import type { BatteryType } from '../catalogue/batteryType.ts';
 import { type BankCircuit, restingV } from './bankCircuit.ts';
 
@@ -23,13 +24,24 @@ export const floorSoc = (cutoffSoc: number, type: BatteryType): number =>
 
 /**
  * The bank as a start finds it when it is nearly empty: each module at its resting voltage where discharge ends, if that is below
- * its nominal voltage. Modules whose states of charge are stated one by one stay as they are, and so do types without a resting
- * curve, whose nominal voltage is all that is known.
+ * its nominal voltage. Modules whose states of charge are stated one by one stay as they are. Not known without the cut-off or the
+ * resting curve of a type.
  */
-export function nearEmpty(circuit: BankCircuit, bank: Bank): BankCircuit {
-  const { cutoffSoc, modules } = bank;
-  if (cutoffSoc === undefined || modules.some((module) => module.stateOfCharge !== undefined)) return circuit;
-  return withVoltages(circuit, ({ type, emfV }) =>
-    Math.min(emfV, restingV(type, floorSoc(cutoffSoc, type)) ?? emfV),
+export function nearEmpty(circuit: BankCircuit, { bank, id }: Stack): Known<BankCircuit> {
+  if (typeof bank !== 'object' || bank.modules.some((module) => module.stateOfCharge !== undefined))
+    return known(circuit);
+  const { cutoffSoc } = bank;
+  const bare = new Set(
+    circuit.modules.flatMap(({ type }) => (type.openCircuit === undefined ? [type.id] : [])),
+  );
+  const missing = [
+    ...(cutoffSoc === undefined ? [['stacks', id, 'bank', 'cutoffSoc']] : []),
+    ...[...bare].map((typeId) => ['types', typeId, 'openCircuit']),
+  ];
+  if (cutoffSoc === undefined || missing.length > 0) return unknownAt(...missing);
+  return known(
+    withVoltages(circuit, ({ type, emfV }) =>
+      Math.min(emfV, restingV(type, floorSoc(cutoffSoc, type)) ?? emfV),
+    ),
   );
 }

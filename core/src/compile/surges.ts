@@ -217,9 +217,14 @@ export interface BatteryStart {
 
 /**
  * The starts that ask most of a battery: first the one with the largest real power of all lines together, then those with the
- * largest on each line, where they are others. A start on one line is fed by the inverters of that line alone.
+ * largest on each line, where they are others. A start on one line is fed by the inverters of that line alone. No line carries less
+ * than its continuous load, which may have been measured above the others' expected peak.
  */
-export function batteryStarts(starts: readonly StartingItem[], expected: readonly Complex[]): BatteryStart[] {
+export function batteryStarts(
+  starts: readonly StartingItem[],
+  expected: readonly Complex[],
+  continuous: readonly Complex[],
+): BatteryStart[] {
   const wholeW = expected.reduce((sum, line) => sum + line.re, 0);
   const sights = [seeWhole, ...expected.map((_, line) => seeLine(line))];
   const bases = [wholeW, ...expected.map((line) => line.re)];
@@ -238,10 +243,13 @@ export function batteryStarts(starts: readonly StartingItem[], expected: readonl
   const isFirst = ({ start, step }: StartMoment, at: number): boolean =>
     found.findIndex((one) => one.start === start && one.step === step) === at;
   return found.filter(isFirst).map(({ start, step }) => {
-    const linesW = expected.map(
-      (line, at) => powerDuring(start, step, line, start.running.factors[at] ?? { re: 0, im: 0 }).re,
+    const linesW = expected.map((line, at) =>
+      Math.max(
+        powerDuring(start, step, line, start.running.factors[at] ?? { re: 0, im: 0 }).re,
+        continuous[at]?.re ?? 0,
+      ),
     );
-    const watts = wholeW + startW(start, step) - start.running.oneW * start.demand;
+    const watts = linesW.reduce((sum, line) => sum + line, 0);
     return { watts, linesW, durationS: step.durationS, label: labelOf(start) };
   });
 }

@@ -6,6 +6,7 @@ import type { Board } from '../../compile/board.ts';
 import { nearEmpty } from '../../compile/nearEmpty.ts';
 import type { CompiledStack } from '../../compile/installation.ts';
 import type { BatteryStart } from '../../compile/surges.ts';
+import { known, mapKnown, unknownAt } from '../../design/known.ts';
 import type { Path } from '../../design/problem.ts';
 import { type CheckContext, type Measurement, NO_WORKING } from '../check.ts';
 import type { Finding, Working } from '../finding.ts';
@@ -91,20 +92,14 @@ function momentsOf(
   const steady = { linesW: continuous.knownPart.map((line) => line.re), label: '', durationS: 0 };
   if (load === 'steady') return [steady];
   if (batteryStarts.length === 0) return [{ ...steady, label: 'nothing' }];
-  // What was measured may be more than the others' expected peak.
-  return batteryStarts.map(({ linesW, label, durationS }) => ({
-    linesW: linesW.map((watts, line) => Math.max(watts, steady.linesW[line] ?? 0)),
-    label,
-    durationS,
-  }));
+  return batteryStarts;
 }
 
 function solveFor(one: StackCase, circuit: BankCircuit, load: LoadCase): SolvedCase[] {
-  const { bank, units } = one.compiled.stack;
-  const found = load === 'surge' && typeof bank === 'object' ? nearEmpty(circuit, bank) : circuit;
+  const { units } = one.compiled.stack;
   return momentsOf(one.board, load).flatMap(({ linesW, label, durationS }) =>
     bankLoadsW(one, linesW).map(({ powersW, ofUnitId }): SolvedCase => ({
-      share: shareBank(found, powersW),
+      share: shareBank(circuit, powersW),
       askedW: powersW.reduce((sum, watts) => sum + watts, 0),
       label,
       durationS,
@@ -113,18 +108,21 @@ function solveFor(one: StackCase, circuit: BankCircuit, load: LoadCase): SolvedC
   );
 }
 
-/** The circuit of a case with all that it was solved for: once, for all checks that look at it. */
-const solvedCases = remember((one: StackCase) => {
-  const found = one.compiled.bankCircuit();
-  const made = new Map<LoadCase, readonly SolvedCase[]>();
-  return (load: LoadCase): readonly SolvedCase[] => {
-    const before = made.get(load);
-    if (before !== undefined) return before;
-    const solved = found.known && typeof found.value !== 'string' ? solveFor(one, found.value, load) : [];
-    made.set(load, solved);
-    return solved;
-  };
-});
+/** The bank as a load case meets it, with all that it is solved for: once, for all checks that look at it. */
+const solvedFor = {
+  steady: remember((one: StackCase) => {
+    const circuit = one.compiled.bankCircuit();
+    return circuit.known && typeof circuit.value !== 'string'
+      ? known(solveFor(one, circuit.value, 'steady'))
+      : unknownAt(...(circuit.known ? [] : circuit.missing));
+  }),
+  surge: remember((one: StackCase) => {
+    const circuit = one.compiled.bankCircuit();
+    return circuit.known && typeof circuit.value !== 'string'
+      ? mapKnown(nearEmpty(circuit.value, one.compiled.stack), (met) => solveFor(one, met, 'surge'))
+      : unknownAt(...(circuit.known ? [] : circuit.missing));
+  }),
+};
 
 /** Runs a measurement for each bank whose modules share; what is missing to solve the network is one `unknown` that names it. */
 export function eachSharingBank(
@@ -138,15 +136,15 @@ export function eachSharingBank(
     const { compiled, board, capability } = one;
     const found = compiled.bankCircuit();
     if ((found.known && typeof found.value === 'string') || capability.stopped) return [];
-    const missing: Path[] = [
-      ...(found.known ? [] : found.missing),
-      ...(load === 'steady' ? board.continuous.missing : board.starts.missing),
-    ];
+    const asked = load === 'steady' ? board.continuous.missing : board.starts.missing;
+    // With the load not known there is nothing to solve for.
+    const solved = asked.length > 0 ? unknownAt(...asked) : solvedFor[load](one);
+    const missing: Path[] = [...(found.known ? [] : found.missing), ...(solved.known ? [] : solved.missing)];
     const blank = { subject: bankSubject(compiled), value: undefined, limit: undefined, unit };
-    if (!found.known || typeof found.value === 'string' || missing.length > 0)
+    if (!found.known || typeof found.value === 'string' || !solved.known)
       return [{ ...blank, missing, working: () => NO_WORKING }];
-    const solved = solvedCases(one)(load);
-    return [tooMuch(compiled, solved) ?? measure({ ...one, circuit: found.value, solved })];
+    const cases = solved.value;
+    return [tooMuch(compiled, cases) ?? measure({ ...one, circuit: found.value, solved: cases })];
   });
 }
 
