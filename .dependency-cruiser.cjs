@@ -1,5 +1,56 @@
 /** The dependency rule of the house: the core knows nobody, the shells know the core, and inside the core the arrows point down. */
-const inside = (path) => ({ path: `^core/src/${path}/`, pathNot: '\\.test\\.ts$' });
+
+/** Each room of the core with the rooms it may look into besides itself. */
+const MAY_LOOK_INTO = {
+  values: [],
+  network: [],
+  words: ['values'],
+  codes: ['network'],
+  catalogue: ['values', 'codes', 'words'],
+  design: ['values', 'codes', 'catalogue', 'words'],
+  installation: ['values', 'network', 'codes', 'catalogue', 'design', 'words'],
+  modes: ['values', 'network', 'catalogue', 'installation', 'words'],
+  figures: ['values', 'network', 'codes', 'catalogue', 'design', 'installation', 'modes', 'words'],
+  checks: ['values', 'network', 'codes', 'catalogue', 'design', 'installation', 'modes', 'figures', 'words'],
+  formats: ['values', 'codes', 'catalogue', 'design', 'words', 'diagram'],
+  schedules: ['values', 'codes', 'catalogue', 'design', 'installation', 'modes', 'figures', 'words'],
+  diagram: ['values', 'catalogue', 'design', 'installation', 'modes', 'figures', 'words'],
+  advise: [
+    'values',
+    'network',
+    'codes',
+    'catalogue',
+    'design',
+    'installation',
+    'modes',
+    'figures',
+    'checks',
+    'schedules',
+    'words',
+  ],
+  procedure: [
+    'values',
+    'network',
+    'codes',
+    'catalogue',
+    'design',
+    'installation',
+    'modes',
+    'figures',
+    'checks',
+    'schedules',
+    'words',
+  ],
+  wire: ['values', 'design', 'catalogue', 'checks', 'procedure', 'advise'],
+};
+
+const ROOMS = Object.entries(MAY_LOOK_INTO).map(([room, others]) => ({
+  name: `arrows-of-${room}`,
+  comment: `${room} may look into: ${others.join(', ') || 'nothing'}.`,
+  severity: 'error',
+  from: { path: `^core/src/${room}/`, pathNot: '\\.test\\.ts$' },
+  to: { path: '^core/src/', pathNot: `^core/src/(${[room, ...others].join('|')})/` },
+}));
 
 module.exports = {
   forbidden: [
@@ -24,30 +75,36 @@ module.exports = {
       to: { path: '^web/' },
     },
     { name: 'cli-and-server-apart', severity: 'error', from: { path: '^cli/' }, to: { path: '^server/' } },
-    {
-      name: 'network-is-mathematics',
-      severity: 'error',
-      from: inside('network'),
-      to: { path: '^core/src/', pathNot: '^core/src/network/' },
-    },
-    {
-      name: 'codes-are-tables',
-      severity: 'error',
-      from: inside('codes'),
-      to: { path: '^core/src/', pathNot: '^core/src/(codes|network)/' },
-    },
-    {
-      name: 'compile-before-checks',
-      severity: 'error',
-      from: inside('compile'),
-      to: { path: '^core/src/(checks|procedure|wire)/' },
-    },
+    ...ROOMS,
     {
       name: 'checks-do-not-know-each-other',
       comment: 'What two checks share lives in checks/support.',
       severity: 'error',
-      from: { path: '^core/src/checks/[a-z]+[A-Z][A-Za-z]*\\.ts$', pathNot: '(runChecks|\\.test)\\.ts$' },
-      to: { path: '^core/src/checks/[a-z]+[A-Z][A-Za-z]*\\.ts$' },
+      from: { path: '^core/src/checks/[a-z]+/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^core/src/checks/(?!support/)[a-z]+/' },
+    },
+    {
+      name: 'checks-read-the-installation',
+      comment:
+        'Modes, figures, checks, procedures and drawings read the installation, never the document around it. Only what lays a whole design from its text may.',
+      severity: 'error',
+      from: {
+        path: '^core/src/(modes|figures|checks|procedure|diagram)/',
+        pathNot: '(\\.test\\.ts|checks/analyse\\.ts|procedure/generate\\.ts)$',
+      },
+      to: { path: '^core/src/design/' },
+    },
+    {
+      name: 'the-test-kit-is-for-tests',
+      severity: 'error',
+      from: { path: '^(core|server|cli|web)/src/', pathNot: '(\\.test\\.ts$|/testkit/)' },
+      to: { path: '/testkit/' },
+    },
+    {
+      name: 'scripts-stand-outside',
+      severity: 'error',
+      from: { path: '^(core|server|cli|web)/src/' },
+      to: { path: '^(scripts|journeys)/' },
     },
     {
       name: 'nothing-inside-imports-the-entry',

@@ -13,9 +13,10 @@ describe('the register of checks', () => {
   });
 
   it.each(ids)('%s has a file and a table of its own, and stands in the engineering basis', (id) => {
+    const [family = ''] = id.split('.');
     const name = id.replace(/[.-](\w)/g, (_, letter: string) => letter.toUpperCase());
-    expect(existsSync(at(`core/src/checks/${name}.ts`))).toBe(true);
-    expect(text(`core/src/checks/${name}.test.ts`)).toContain(`checkTable(${name},`);
+    expect(existsSync(at(`core/src/checks/${family}/${name}.ts`))).toBe(true);
+    expect(text(`core/src/checks/${family}/${name}.test.ts`)).toContain(`checkTable(${name},`);
     expect(text('docs/engineering-basis.md')).toContain(`\`${id}\``);
   });
 

@@ -1,4 +1,4 @@
-import { bankAtLoad, compile, type Design, describePlaces, SAMPLE_TYPES } from '@bastion/core';
+import { bankAtLoad, bankCircuitOf, compile, type Design, describePlaces, SAMPLE_TYPES } from '@bastion/core';
 
 /** What `bastion share` prints of one bank. */
 export interface ShareReport {
@@ -32,8 +32,8 @@ const NOTHING_SHARES: ShareOutcome = {
  */
 export function shareReport(design: Design, loadW: number | undefined): ShareOutcome {
   const installation = compile(design, SAMPLE_TYPES);
-  const compiled = installation.stacks.find(({ bankCircuit }) => {
-    const circuit = bankCircuit();
+  const compiled = installation.stacks.find((one) => {
+    const circuit = bankCircuitOf(one);
     return !circuit.known || typeof circuit.value !== 'string';
   });
   if (compiled === undefined) return NOTHING_SHARES;

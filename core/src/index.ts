@@ -1,15 +1,15 @@
-export { analyse, type Analysis } from './analyse.ts';
+export { analyse, type Analysis } from './checks/analyse.ts';
 export { advise, ADVICE_KINDS, type AskedAdvice } from './advise/advise.ts';
 export { type BalanceProblem, type BalanceResult, type Progress } from './advise/balance/problem.ts';
 export { balanceSearch } from './advise/balance/search.ts';
 export { figuresOf } from './advise/figures.ts';
-export { importanceOf } from './compile/importance.ts';
+export { importanceOf } from './figures/loads/importance.ts';
 export type { Advice, AdviceKind, Figures, Proposal, ProposalPart } from './advise/proposal.ts';
 export { type CompareGroup, type CompareRow, compareVariants } from './advise/compare.ts';
 export { type SharingFix, sharingFixes } from './advise/sharing.ts';
 export { adviseScope, type Scope, scopeOf } from './advise/scope.ts';
-export { ITEM_LIBRARY, type LibraryGroup } from './catalogue/items.ts';
-export { freeTypeId, type MergedType, mergeTypes } from './catalogue/merge.ts';
+export { ITEM_LIBRARY, type LibraryGroup } from './design/itemLibrary.ts';
+export { freeTypeId, type MergedType, mergeTypes } from './design/mergeTypes.ts';
 export { type FindingChange, type NewerType, newerTypes, tryType } from './advise/newerTypes.ts';
 export { typeQuestions } from './catalogue/questions.ts';
 export {
@@ -32,14 +32,18 @@ export type { AutotransformerType, GeneratorType } from './catalogue/sourceTypes
 export type { BatteryType } from './catalogue/batteryType.ts';
 export type { EquipmentKind, EquipmentType } from './catalogue/schema.ts';
 export { arrangement as arrangementSchema, isUnitPerLine } from './catalogue/inverterType.ts';
-export { CHECKS, checkById } from './checks/registry.ts';
+export { type CheckId, CHECKS, checkById, type RegisteredFinding as Finding } from './checks/registry.ts';
+export { workingOf } from './checks/workingOf.ts';
 export type { Check, Family } from './checks/check.ts';
 export {
   compareFindings,
-  type Finding,
+  concerns,
+  isSameSubject,
+  type Ref,
   type State,
   STATES,
   type Subject,
+  subjectKey,
   type Working,
   type WorkingStep,
   type WorkingSymbol,
@@ -51,34 +55,39 @@ export { DEFAULT_KEYS, type DefaultKey, DEFAULTS } from './codes/defaults.ts';
 export { codeProfile, type CodeProfile, type Tabulated } from './codes/profile.ts';
 export { START_CLASS_ROWS } from './codes/starts.ts';
 export { CODE_LETTERS } from './codes/codeLetters.ts';
-export { autonomy, type Autonomy } from './compile/autonomy.ts';
-export { type Board, LOAD_CASE_WORDS } from './compile/board.ts';
-export { circuitPower, runsInHour } from './compile/circuitPower.ts';
-export { type DayProfile, dayProfile, profileDurationW } from './compile/dayProfile.ts';
-export { factorFinder, startSource, type StartSource, stepsOfStart } from './compile/loads.ts';
-export { coldPickup, seeLine, staggeredPickup, type SurgeStep } from './compile/surges.ts';
-export { dischargeLimitA } from './compile/bank.ts';
-export { type BankAtLoad, bankAtLoad, type BankLoad } from './compile/bankAtLoad.ts';
-export { bankCount, isOwnBank } from './compile/ownBank.ts';
-export { type BankCircuit, bankCircuit, type CircuitModule, restingV } from './compile/bankCircuit.ts';
-export { type BankShare, type ModuleShare, shareBank } from './compile/bankShare.ts';
-export { type AcGroup, type AcPart, acShare } from './compile/acShare.ts';
-export { type BankLimit, type BankLimitKey } from './compile/bankLimits.ts';
-export { type Drift, driftOf, type DriftPoint, SETTLED_WITHIN } from './compile/drift.ts';
-export { generatorLines } from './compile/generatorLines.ts';
-export { type LoadStage, loadStages } from './compile/loadStages.ts';
-export { parallelBus } from './compile/parallelBus.ts';
-export { seriesOrder, type SeriesLink, seriesWindow } from './compile/seriesStack.ts';
-export { type StringVolts, stringVolts } from './compile/strings.ts';
-export { unitLines } from './compile/capability.ts';
+export { autonomy, type Autonomy } from './figures/bank/autonomy.ts';
+export { type Board, LOAD_CASE_WORDS } from './figures/loads/board.ts';
+export { circuitPower, runsInHour } from './figures/loads/circuitPower.ts';
+export { type DayProfile, dayProfile, profileDurationW } from './figures/loads/dayProfile.ts';
+export { factorFinder, startSource, type StartSource, stepsOfStart } from './figures/loads/loads.ts';
+export { coldPickup, seeLine, staggeredPickup, type SurgeStep } from './figures/loads/surges.ts';
+export { dischargeLimitA } from './figures/bank/bank.ts';
+export { type BankAtLoad, bankAtLoad, type BankLoad } from './figures/bank/bankAtLoad.ts';
+export { bankCount, isOwnBank } from './installation/ownBank.ts';
+export { type BankCircuit, bankCircuit, type CircuitModule, restingV } from './figures/bank/bankCircuit.ts';
+export { type BankShare, type ModuleShare, shareBank } from './figures/bank/bankShare.ts';
+export { type AcGroup, type AcPart, acShare } from './figures/capability/acShare.ts';
+export { type BankLimit, type BankLimitKey } from './figures/bank/bankLimits.ts';
+export { type Drift, driftOf, type DriftPoint, SETTLED_WITHIN } from './figures/bank/drift.ts';
+export { generatorLines } from './installation/generatorLines.ts';
+export { type LoadStage, loadStages } from './figures/loads/loadStages.ts';
+export { parallelBus } from './installation/parallelBus.ts';
+export { seriesOrder, type SeriesLink, seriesWindow } from './installation/seriesStack.ts';
+export { type StringVolts, stringVolts } from './figures/pv/strings.ts';
+export { capabilityWithout, unitLines } from './figures/capability/capability.ts';
 export { type BankLimitColumn, bankLimitTable } from './checks/support/bankLimitTable.ts';
 export { holdV, type JoinStep, joinSteps } from './schedules/joinModules.ts';
 export { type BusPlan, planBus, planComms, plannedAddress } from './advise/wiring.ts';
-export { type FuelUse, fuelUse } from './compile/fuel.ts';
+export { type FuelUse, fuelUse } from './figures/generator/fuel.ts';
 export { LEAD_SIZES_MM2, leadOhm } from './codes/leads.ts';
-export type { Capability } from './compile/capability.ts';
-export { compile, type CompiledStack, type Installation } from './compile/installation.ts';
-export type { Mode, ModeKind } from './compile/modes.ts';
+export type { Capability } from './figures/capability/capability.ts';
+export { compile } from './installation/compile.ts';
+export type { CompiledStack, Installation } from './installation/installation.ts';
+export { statedOf } from './installation/stated.ts';
+export { buildingBoard, generatorBoard, islandBoard, onGridBoard } from './figures/loads/boards.ts';
+export { bankCircuitOf, bankOfSet, bankTypesOf } from './figures/bank/ofSet.ts';
+export { deratedVaOf } from './figures/generator/rating.ts';
+export { type Mode, type ModeKind, modesOf } from './modes/modes.ts';
 export {
   applyEdits,
   type Conflict,
@@ -88,10 +97,10 @@ export {
   editSchema,
   invertEdits,
 } from './design/edits.ts';
-export type { Known } from './design/known.ts';
+export type { Known } from './values/known.ts';
 export { MIGRATIONS } from './design/migrate.ts';
-export { formatPath, type Path, type Problem, type Result } from './design/problem.ts';
-export type { Line } from './design/quantities.ts';
+export { formatPath, type Path, type Problem, type Result } from './values/problem.ts';
+export type { Line } from './values/quantities.ts';
 export { emptyDesign, MAX_DOCUMENT_LENGTH, readDesign, readDesignText, rereadDesign } from './design/read.ts';
 export { SUPPLY_LINES } from './design/references.ts';
 export {
@@ -175,7 +184,7 @@ export {
 } from './formats/loadRows.ts';
 export { type DateOrder, guessDateOrder } from './formats/timestamps.ts';
 export type { ZoneOffsetMin } from './formats/zone.ts';
-export type { RouteLength } from './compile/routes.ts';
+export type { RouteLength } from './installation/place/routes.ts';
 export {
   drillingHoles,
   type Hole,
@@ -184,6 +193,6 @@ export {
   type OnWall,
   type Rect,
   zoneOf,
-} from './compile/wall.ts';
+} from './installation/place/wall.ts';
 export { type PartLine, partsOf } from './schedules/parts.ts';
 export { type DeliveryGroup, type DeliveryLine, deliveryLines } from './schedules/delivery.ts';

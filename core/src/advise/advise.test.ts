@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { analyse } from '../analyse.ts';
+import { analyse } from '../checks/analyse.ts';
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import { applyEdits } from '../design/edits.ts';
 import { readDesign } from '../design/read.ts';

@@ -1,9 +1,11 @@
-import { analyse } from '../analyse.ts';
+import { islandBoard } from '../figures/loads/boards.ts';
+import { capabilityWithout } from '../figures/capability/capability.ts';
+import { analyse } from '../checks/analyse.ts';
 import type { EquipmentType } from '../catalogue/schema.ts';
-import { circuitPower, HOURS_OF_DAY } from '../compile/circuitPower.ts';
-import type { CompiledStack } from '../compile/installation.ts';
-import { factorFinder } from '../compile/loads.ts';
-import type { Supply } from '../compile/supply.ts';
+import { circuitPower, HOURS_OF_DAY } from '../figures/loads/circuitPower.ts';
+import type { CompiledStack } from '../installation/installation.ts';
+import { factorFinder } from '../figures/loads/loads.ts';
+import type { Supply } from '../installation/supply.ts';
 import type { Circuit, Design } from '../design/schema.ts';
 import { add, type Complex, ZERO } from '../network/complex.ts';
 import { counted, formatQuantity } from '../words/quantity.ts';
@@ -22,7 +24,7 @@ interface Posed {
 
 /** A VA on a line that can carry less weighs more, so that the fullest line is the one that is lowered. */
 function weightsOf(compiled: CompiledStack, lines: number): number[] {
-  const found = compiled.capabilityWithout(undefined);
+  const found = capabilityWithout(compiled);
   const limits = found.known ? found.value.perLineVa : [];
   if (limits.length !== lines || limits.some((limit) => !(limit > 0)))
     return new Array<number>(lines).fill(1);
@@ -155,8 +157,9 @@ export function adviseBalance(
     return { kind: 'balance', proposals, notes: ['A single-phase supply has one line: nothing to balance.'] };
   const before = figuresOf(analysis);
   for (const compiled of installation.stacks) {
-    if (!compiled.board.known) continue;
-    const posed = pose(compiled, compiled.board.value.circuits, supply.value);
+    const board = islandBoard(compiled);
+    if (!board.known) continue;
+    const posed = pose(compiled, board.value.circuits, supply.value);
     const result = balanceSearch(posed.problem, onProgress);
     const better = result.steps.filter((step) => step.moves > 0);
     if (better.length === 0) {

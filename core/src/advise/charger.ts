@@ -1,9 +1,11 @@
-import { analyse } from '../analyse.ts';
+import { deratedVaOf } from '../figures/generator/rating.ts';
+import { generatorBoard } from '../figures/loads/boards.ts';
+import { analyse } from '../checks/analyse.ts';
 import type { EquipmentType } from '../catalogue/schema.ts';
-import { linesMadeBy } from '../compile/capability.ts';
-import { generatorLines } from '../compile/generatorLines.ts';
-import type { CompiledGenerator, CompiledStack, Installation } from '../compile/installation.ts';
-import { all } from '../design/known.ts';
+import { capabilityWithout, linesMadeBy } from '../figures/capability/capability.ts';
+import { generatorLines } from '../installation/generatorLines.ts';
+import type { CompiledGenerator, CompiledStack, Installation } from '../installation/installation.ts';
+import { all } from '../values/known.ts';
 import { diff } from '../design/edits.ts';
 import type { Design } from '../design/schema.ts';
 import { ZERO } from '../network/complex.ts';
@@ -17,17 +19,18 @@ const STEP_W = 50;
 
 /** Charging power of each unit that leaves the loading target standing on every line the set reaches, or why there is none. */
 function largestChargeW(
-  { generator, type, deratedVa }: CompiledGenerator,
+  set: CompiledGenerator,
   compiled: CompiledStack,
   installation: Installation,
 ): number | string {
+  const { generator, type } = set;
   const given = all({
     type,
-    deratedVa,
+    deratedVa: deratedVaOf(set),
     inverter: compiled.type,
     supply: installation.supply,
-    board: compiled.generatorBoard,
-    capability: compiled.capabilityWithout(undefined),
+    board: generatorBoard(compiled),
+    capability: capabilityWithout(compiled),
   });
   if (!given.known) return `${generator.name}: not everything is known that a setting follows from.`;
   const { supply, board, inverter, capability } = given.value;

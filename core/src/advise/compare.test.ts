@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { analyse } from '../analyse.ts';
+import { analyse } from '../checks/analyse.ts';
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
-import { dayProfile, profileDurationW } from '../compile/dayProfile.ts';
+import { dayProfile, profileDurationW } from '../figures/loads/dayProfile.ts';
 import { levelTimes } from '../network/overload.ts';
 import { partsOf } from '../schedules/parts.ts';
 import { baseDesign, deepFreeze } from '../testkit/designs.ts';

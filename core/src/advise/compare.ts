@@ -1,8 +1,8 @@
-import type { Analysis } from '../analyse.ts';
+import type { Analysis } from '../checks/analyse.ts';
 import type { EquipmentType } from '../catalogue/schema.ts';
-import { compareFindings, type Finding } from '../checks/finding.ts';
-import { CHECKS } from '../checks/registry.ts';
-import { autonomy } from '../compile/autonomy.ts';
+import { compareFindings } from '../checks/finding.ts';
+import { CHECKS, type RegisteredFinding } from '../checks/registry.ts';
+import { autonomy } from '../figures/bank/autonomy.ts';
 import { partsOf } from '../schedules/parts.ts';
 import { counted, formatQuantity } from '../words/quantity.ts';
 import { figuresOf } from './figures.ts';
@@ -13,7 +13,7 @@ export type CompareGroup = 'findings' | 'headroom' | 'parts' | 'autonomy';
 export interface CompareRow {
   readonly group: CompareGroup;
   readonly label: string;
-  readonly cells: readonly { readonly text: string; readonly finding?: Finding }[];
+  readonly cells: readonly { readonly text: string; readonly finding?: RegisteredFinding }[];
   readonly differs: boolean;
 }
 
@@ -27,11 +27,11 @@ const row = (group: CompareGroup, label: string, cells: CompareRow['cells']): Co
 const watts = (value: number | null, unit: string): string =>
   value === null ? 'not known' : formatQuantity(value, unit);
 
-function worstOf(analysis: Analysis, check: string): Finding | undefined {
+function worstOf(analysis: Analysis, check: string): RegisteredFinding | undefined {
   return analysis.findings.filter((finding) => finding.check === check).sort(compareFindings)[0];
 }
 
-function findingCell(finding: Finding | undefined): CompareRow['cells'][number] {
+function findingCell(finding: RegisteredFinding | undefined): CompareRow['cells'][number] {
   if (finding === undefined) return { text: 'does not apply' };
   const margin = finding.margin === undefined ? '' : `, ${formatQuantity(finding.margin, 'fraction')} margin`;
   return { text: `${finding.state}${margin}`, finding };
@@ -92,7 +92,7 @@ export function compareVariants(
       label,
       figures.map((one) => ({ text: watts(one[key], 'fraction') })),
     );
-  const parts = analyses.map(({ installation }) => partsOf(installation.design, catalogue));
+  const parts = analyses.map(({ design }) => partsOf(design, catalogue));
   const partNames = [...new Set(parts.flatMap((list) => list.map(({ what }) => what)))];
   return [
     count('over'),

@@ -1,4 +1,4 @@
-import { analyse } from '../analyse.ts';
+import { analyse } from '../checks/analyse.ts';
 import type { EquipmentType } from '../catalogue/schema.ts';
 import { diff } from '../design/edits.ts';
 import type { Circuit, Design } from '../design/schema.ts';

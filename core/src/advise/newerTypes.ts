@@ -1,8 +1,9 @@
-import { analyse } from '../analyse.ts';
+import { analyse } from '../checks/analyse.ts';
 import type { EquipmentType } from '../catalogue/schema.ts';
 import { type TypeChange, typeChanges } from '../catalogue/sheet.ts';
 import { SHEETS } from '../catalogue/sheets.ts';
-import type { Finding, State } from '../checks/finding.ts';
+import { type State, subjectKey } from '../checks/finding.ts';
+import type { CheckId, RegisteredFinding } from '../checks/registry.ts';
 import { readDesign } from '../design/read.ts';
 import type { Design } from '../design/schema.ts';
 import { usedTypeIds } from '../design/usedTypes.ts';
@@ -26,20 +27,21 @@ export function newerTypes(design: Design, catalogue: readonly EquipmentType[]):
 
 /** A finding that comes out otherwise, by state. Absent on one side where it is there on the other only. */
 export interface FindingChange {
-  readonly check: string;
+  readonly check: CheckId;
   readonly subject: string;
   readonly mode: string;
   readonly before: State | undefined;
   readonly after: State | undefined;
 }
 
-const keyOf = ({ check, subject, mode }: Finding): string => `${check} ${subject.kind} ${subject.id} ${mode}`;
+const keyOf = ({ check, subject, mode }: RegisteredFinding): string =>
+  `${check} ${subjectKey(subject)} ${mode}`;
 
 /** The design with another version of a type, and which findings would come out otherwise. Undefined where it would be no design. */
 export function tryType(
   design: Design,
   type: EquipmentType,
-  before: readonly Finding[],
+  before: readonly RegisteredFinding[],
   catalogue: readonly EquipmentType[],
 ): { readonly design: Design; readonly changes: readonly FindingChange[] } | undefined {
   const types = design.types.map((one) => (one.id === type.id ? type : one));

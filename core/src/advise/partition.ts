@@ -1,16 +1,18 @@
+import { findingsOf } from '../checks/runChecks.ts';
+import { concerns } from '../checks/finding.ts';
+import { modesOf } from '../modes/modes.ts';
 import type { EquipmentType } from '../catalogue/schema.ts';
 import { type Check } from '../checks/check.ts';
-import type { Finding } from '../checks/finding.ts';
-import { CHECKS } from '../checks/registry.ts';
+import { CHECKS, type RegisteredFinding } from '../checks/registry.ts';
 import { sentenceOf } from '../checks/sentence.ts';
-import { analyse } from '../analyse.ts';
-import { compile } from '../compile/installation.ts';
+import { analyse } from '../checks/analyse.ts';
+import { compile } from '../installation/compile.ts';
 import { diff } from '../design/edits.ts';
 import type { Circuit, Design, Partition, Stack } from '../design/schema.ts';
 import { counted } from '../words/quantity.ts';
 import type { Progress } from './balance/problem.ts';
 import { figuresOf } from './figures.ts';
-import { importanceOf, RANK } from '../compile/importance.ts';
+import { importanceOf, RANK } from '../figures/loads/importance.ts';
 import { circuitPart, makeProposal } from './makeProposal.ts';
 import type { Advice, ProposalPart } from './proposal.ts';
 import { withDelays } from './stagger.ts';
@@ -48,16 +50,15 @@ function brokenLimit(
   design: Design,
   catalogue: readonly EquipmentType[],
   stackId: string,
-): Finding | undefined {
+): RegisteredFinding | undefined {
   const installation = compile(design, catalogue);
-  for (const mode of installation.modes) {
+  for (const mode of modesOf(installation)) {
     if (mode.kind !== 'island' && mode.kind !== 'on-grid') continue;
     const context = { installation, mode };
     for (const check of LIMIT_CHECKS) {
-      if (!check.modes.includes(mode.kind)) continue;
-      const over = check
-        .run(context)
-        .find((finding) => finding.state === 'over' && finding.subject.id.startsWith(stackId));
+      const over = findingsOf(check, context).find(
+        (finding) => finding.state === 'over' && concerns(finding.subject, { kind: 'stack', id: stackId }),
+      );
       if (over !== undefined) return over;
     }
   }
@@ -84,7 +85,7 @@ function withGridSide(design: Design): { design: Design; grid: Partition } {
 interface Chosen {
   readonly design: Design;
   readonly carried: readonly Circuit[];
-  readonly stopped: readonly { readonly circuit: Circuit; readonly by: Finding }[];
+  readonly stopped: readonly { readonly circuit: Circuit; readonly by: RegisteredFinding }[];
 }
 
 /**
@@ -100,7 +101,7 @@ function choose(
 ): Chosen {
   let design = start;
   const carried: Circuit[] = [];
-  const stopped: { circuit: Circuit; by: Finding }[] = [];
+  const stopped: { circuit: Circuit; by: RegisteredFinding }[] = [];
   candidates.forEach((circuit, index) => {
     onProgress(index / candidates.length);
     const home = circuit.partitionId;

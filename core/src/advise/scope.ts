@@ -1,10 +1,10 @@
-import { analyse } from '../analyse.ts';
+import { analyse } from '../checks/analyse.ts';
 import type { EquipmentType } from '../catalogue/schema.ts';
 import type { Circuit, Design, Partition } from '../design/schema.ts';
 import { counted } from '../words/quantity.ts';
 import { figuresOf } from './figures.ts';
 import { circuitPart, makeProposal } from './makeProposal.ts';
-import { importanceOf } from '../compile/importance.ts';
+import { importanceOf } from '../figures/loads/importance.ts';
 import type { Advice } from './proposal.ts';
 
 export type Scope = 'whole' | 'partial';

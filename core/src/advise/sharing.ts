@@ -1,7 +1,9 @@
+import { concerns } from '../checks/finding.ts';
+import { modesOf } from '../modes/modes.ts';
 import type { EquipmentType } from '../catalogue/schema.ts';
-import { bankSharing } from '../checks/bankSharing.ts';
+import { bankSharing } from '../checks/bank/bankSharing.ts';
 import { LEAD_SIZES_MM2 } from '../codes/leads.ts';
-import { compile } from '../compile/installation.ts';
+import { compile } from '../installation/compile.ts';
 import { diff, type Edit } from '../design/edits.ts';
 import type { Bank, Design, Stack } from '../design/schema.ts';
 import type { Conductor } from '../design/stackSchema.ts';
@@ -23,9 +25,11 @@ const USUAL_BAR = { lengthM: 0.25, areaMm2: 200 };
 /** Departure from the mean in island at the continuous load. */
 function departure(design: Design, catalogue: readonly EquipmentType[], stackId: string): number | undefined {
   const installation = compile(design, catalogue);
-  const mode = installation.modes.find((one) => one.kind === 'island');
+  const mode = modesOf(installation).find((one) => one.kind === 'island');
   if (mode === undefined) return undefined;
-  const found = bankSharing.run({ installation, mode }).find((one) => one.subject.id === stackId);
+  const found = bankSharing
+    .run({ installation, mode })
+    .find((one) => concerns(one.subject, { kind: 'stack', id: stackId }));
   return found === undefined || found.state === 'unknown' || found.unit !== 'fraction'
     ? undefined
     : found.value;

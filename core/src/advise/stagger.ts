@@ -1,17 +1,19 @@
-import { analyse } from '../analyse.ts';
+import { islandBoard } from '../figures/loads/boards.ts';
+import { analyse } from '../checks/analyse.ts';
 import type { InverterType } from '../catalogue/inverterType.ts';
 import type { EquipmentType } from '../catalogue/schema.ts';
-import { type Board, compileBoard } from '../compile/board.ts';
-import type { Capability } from '../compile/capability.ts';
-import { compile, type CompiledStack, type Installation } from '../compile/installation.ts';
-import type { Supply } from '../compile/supply.ts';
+import { type Board, compileBoard } from '../figures/loads/board.ts';
+import { type Capability, capabilityWithout } from '../figures/capability/capability.ts';
+import { compile } from '../installation/compile.ts';
+import type { CompiledStack, Installation } from '../installation/installation.ts';
+import type { Supply } from '../installation/supply.ts';
 import type { Circuit, Design, Importance } from '../design/schema.ts';
 import { worstLevel } from '../network/overload.ts';
-import type { SurgeStep } from '../compile/surges.ts';
+import type { SurgeStep } from '../figures/loads/surges.ts';
 import { counted, formatNumber, formatQuantity } from '../words/quantity.ts';
 import { figuresOf } from './figures.ts';
 import { circuitPart, makeProposal } from './makeProposal.ts';
-import { importanceOf } from '../compile/importance.ts';
+import { importanceOf } from '../figures/loads/importance.ts';
 import type { Advice, Proposal } from './proposal.ts';
 
 /** Delays are proposed in steps that a timer relay can be set to and an ear can tell apart. */
@@ -118,8 +120,9 @@ function placeOf(
   installation: Installation,
   compiled: CompiledStack,
 ): (Place & { board: Board }) | undefined {
-  const capability = compiled.capabilityWithout(undefined);
-  if (!installation.supply.known || !compiled.type.known || !compiled.board.known || !capability.known)
+  const capability = capabilityWithout(compiled);
+  const board = islandBoard(compiled);
+  if (!installation.supply.known || !compiled.type.known || !board.known || !capability.known)
     return undefined;
   return {
     installation,
@@ -127,7 +130,7 @@ function placeOf(
     type: compiled.type.value,
     supply: installation.supply.value,
     capability: capability.value,
-    board: compiled.board.value,
+    board: board.value,
   };
 }
 

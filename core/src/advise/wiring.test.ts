@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { analyse } from '../analyse.ts';
+import { analyse } from '../checks/analyse.ts';
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import type { TypeOf } from '../catalogue/schema.ts';
-import { compileSupply } from '../compile/supply.ts';
-import { loadStages } from '../compile/loadStages.ts';
+import { compileSupply } from '../installation/supply.ts';
+import { loadStages } from '../figures/loads/loadStages.ts';
 import { addLoad, bank1, baseDesign, stack1 } from '../testkit/designs.ts';
 import { planBus, planComms, plannedAddress } from './wiring.ts';
 

@@ -1,7 +1,7 @@
 import type { BatteryType } from '../catalogue/batteryType.ts';
 import type { InverterType } from '../catalogue/inverterType.ts';
-import { fittedModules } from '../compile/bank.ts';
-import { HOST } from '../compile/bankComms.ts';
+import { fittedModules } from '../figures/bank/bank.ts';
+import { HOST } from '../figures/bank/bankComms.ts';
 import type { Bank, Stack } from '../design/schema.ts';
 import type { BankComms } from '../design/stackSchema.ts';
 

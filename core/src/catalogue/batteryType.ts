@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { count, fraction, positive, temperatureC } from '../design/quantities.ts';
+import { count, fraction, positive, temperatureC } from '../values/quantities.ts';
 import { common, placing, portName, rising, terminals } from './common.ts';
 
 export const batteryType = z

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { fraction, id, name, nonNegative, note, positive, temperatureC } from '../design/quantities.ts';
+import { fraction, id, name, nonNegative, note, positive, temperatureC } from '../values/quantities.ts';
 
 /** What every type has. */
 export const common = {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { count, entities, fraction, id, name, nonNegative, positive } from '../design/quantities.ts';
+import { count, entities, fraction, id, name, nonNegative, positive } from '../values/quantities.ts';
 import {
   common,
   deratingPoints,

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { nonNegative, positive } from '../design/quantities.ts';
+import { nonNegative, positive } from '../values/quantities.ts';
 import { common, placing, portName, terminals, timeCurve } from './common.ts';
 import { lineCount } from './sourceTypes.ts';
 

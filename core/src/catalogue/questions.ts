@@ -1,4 +1,4 @@
-import type { Problem } from '../design/problem.ts';
+import type { Problem } from '../values/problem.ts';
 import type { BatteryType } from './batteryType.ts';
 import type { InverterType } from './inverterType.ts';
 import type { EquipmentType } from './schema.ts';

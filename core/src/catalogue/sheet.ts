@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Problem, problemsFrom, type Result } from '../design/problem.ts';
+import { type Problem, problemsFrom, type Result } from '../values/problem.ts';
 import { readFigure } from '../words/figure.ts';
 import { equipmentType, type EquipmentKind, type EquipmentType } from './schema.ts';
 

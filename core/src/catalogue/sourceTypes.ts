@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { fraction, nonNegative, positive } from '../design/quantities.ts';
+import { fraction, nonNegative, positive } from '../values/quantities.ts';
 import { common, placing, shortCircuit, terminals, yesNo } from './common.ts';
 
 export const lineCount = z.union([z.literal(1), z.literal(2), z.literal(3)]);

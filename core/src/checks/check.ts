@@ -1,7 +1,7 @@
-import type { Installation } from '../compile/installation.ts';
-import type { Mode, ModeKind } from '../compile/modes.ts';
-import { uniquePaths } from '../design/known.ts';
-import type { Path } from '../design/problem.ts';
+import type { Installation } from '../installation/installation.ts';
+import type { Mode, ModeKind } from '../modes/modes.ts';
+import { uniquePaths } from '../values/known.ts';
+import type { Path } from '../values/problem.ts';
 import type { Finding, State, Subject, Working } from './finding.ts';
 
 export type Family = 'load' | 'surge' | 'balance' | 'grid' | 'stack' | 'bank' | 'generator' | 'pv' | 'place';
@@ -9,11 +9,13 @@ export type Family = 'load' | 'surge' | 'balance' | 'grid' | 'stack' | 'bank' | 
 export interface CheckContext {
   readonly installation: Installation;
   readonly mode: Mode;
+  /** Where somebody wants to see how a finding came about: filled with the working of each. */
+  readonly workings?: Map<Finding, () => Working>;
 }
 
 /** A check is a value: what it is called, when it applies, its sentences, and a function from an installation to findings. */
-export interface Check {
-  readonly id: string;
+export interface Check<Id extends string = string> {
+  readonly id: Id;
   readonly title: string;
   readonly family: Family;
   readonly modes: readonly ModeKind[];
@@ -72,7 +74,7 @@ export function judge(check: string, context: CheckContext, measured: Measuremen
   )
     state = 'tight';
   else state = 'within';
-  return {
+  const finding: Finding = {
     check,
     subject,
     mode: context.mode.id,
@@ -84,8 +86,9 @@ export function judge(check: string, context: CheckContext, measured: Measuremen
     margin: measured.graded === false || state === 'unknown' ? undefined : margin,
     missing,
     data: measured.data ?? {},
-    working,
   };
+  context.workings?.set(finding, working);
+  return finding;
 }
 
 export const NO_WORKING: Working = { steps: [], inputs: [], source: '', notes: [] };

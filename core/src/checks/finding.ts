@@ -1,13 +1,33 @@
-import type { Path } from '../design/problem.ts';
+import type { Path } from '../values/problem.ts';
 
 /** Outcome of one check on one subject in one mode. `tight` passes with less than the stated margin. */
 export type State = 'over' | 'tight' | 'within' | 'unknown';
 
+export type SubjectKind =
+  | 'design'
+  | 'stack'
+  | 'line'
+  | 'bank'
+  | 'generator'
+  | 'array'
+  | 'controller'
+  | 'service'
+  | 'place'
+  | 'part'
+  | 'start-case';
+
+/** A thing by its kind and id; an id is compared whole and never taken apart. */
+export interface Ref {
+  readonly kind: SubjectKind | 'unit' | 'partition' | 'supply-line';
+  readonly id: string;
+}
+
 export interface Subject {
-  readonly kind:
-    'design' | 'stack' | 'line' | 'bank' | 'generator' | 'array' | 'controller' | 'service' | 'place';
+  readonly kind: SubjectKind;
   readonly id: string;
   readonly label: string;
+  /** What else it is about: the set a line belongs to, both ends of a gap. */
+  readonly about?: readonly Ref[];
 }
 
 /** A letter of a formula with its number and where the number comes from. */
@@ -46,9 +66,9 @@ export interface Working {
   readonly notes: readonly string[];
 }
 
-/** A finding is data. Its sentence is made last, by `sentenceOf`; its working only when somebody asks. */
-export interface Finding {
-  readonly check: string;
+/** A finding is data. Its sentence is made last, by `sentenceOf`; its working when somebody asks, by `workingOf`. */
+export interface Finding<Id extends string = string> {
+  readonly check: Id;
   readonly subject: Subject;
   readonly mode: string;
   readonly state: State;
@@ -62,8 +82,17 @@ export interface Finding {
   readonly margin: number | undefined;
   readonly missing: readonly Path[];
   readonly data: Readonly<Record<string, string | number>>;
-  readonly working: () => Working;
 }
+
+/** Whether two findings are about the same thing. */
+export const isSameSubject = (a: Ref, b: Ref): boolean => a.kind === b.kind && a.id === b.id;
+
+/** Whether a finding is about a thing, or about a part of it. */
+export const concerns = (subject: Subject, ref: Ref): boolean =>
+  isSameSubject(subject, ref) || subject.about?.some((one) => isSameSubject(one, ref)) === true;
+
+/** One word for a subject, for keys of lists and maps. */
+export const subjectKey = (subject: Ref): string => `${subject.kind} ${subject.id}`;
 
 const RANK: Record<State, number> = { over: 0, unknown: 1, tight: 2, within: 3 };
 

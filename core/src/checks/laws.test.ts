@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { analyse } from '../analyse.ts';
+import { analyse } from './analyse.ts';
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
-import type { Line } from '../design/quantities.ts';
+import type { Line } from '../values/quantities.ts';
 import { readDesign } from '../design/read.ts';
 import type { Circuit, Design } from '../design/schema.ts';
 import { planBus, planComms, plannedAddress } from '../advise/wiring.ts';
 import { bank1, baseDesign, heater, stack1, threePhase } from '../testkit/designs.ts';
-import type { Finding } from './finding.ts';
+import type { RegisteredFinding } from './registry.ts';
 
 const LINES: readonly Line[] = ['L1', 'L2', 'L3'];
 
@@ -42,9 +42,10 @@ function designOf(circuits: readonly Omit<Circuit, 'id'>[]): Design {
   design.circuits = circuits.map((one, index) => ({ ...one, id: `c${index}` }));
   return design;
 }
-const findingsOf = (design: Design): readonly Finding[] => analyse(design, SAMPLE_TYPES).findings;
-const keyOf = (finding: Finding): string => `${finding.check} ${finding.mode} ${finding.subject.id}`;
-const byKey = (findings: readonly Finding[]): Map<string, Finding> =>
+const findingsOf = (design: Design): readonly RegisteredFinding[] => analyse(design, SAMPLE_TYPES).findings;
+const keyOf = (finding: RegisteredFinding): string =>
+  `${finding.check} ${finding.mode} ${finding.subject.id}`;
+const byKey = (findings: readonly RegisteredFinding[]): Map<string, RegisteredFinding> =>
   new Map(findings.map((one) => [keyOf(one), one]));
 
 describe('what must hold of all checks together', () => {
@@ -67,7 +68,7 @@ describe('what must hold of all checks together', () => {
     fc.assert(
       fc.property(fc.array(circuit(anyLines), { minLength: 1, maxLength: 6 }), (circuits) => {
         const turned = circuits.map((one) => ({ ...one, lines: one.lines?.map(next) ?? [] }));
-        const island = (design: Design): Map<string, Finding> =>
+        const island = (design: Design): Map<string, RegisteredFinding> =>
           byKey(findingsOf(design).filter((one) => one.mode === 'island' && one.subject.kind === 'line'));
         const after = island(designOf(turned));
         for (const [key, one] of island(designOf(circuits))) {

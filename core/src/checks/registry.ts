@@ -1,82 +1,83 @@
-import { balanceLines } from './balanceLines.ts';
-import { balanceNeutral } from './balanceNeutral.ts';
-import { bankAddresses } from './bankAddresses.ts';
-import { bankAutonomy } from './bankAutonomy.ts';
-import { bankBarCurrent } from './bankBarCurrent.ts';
-import { bankBreakerSurge } from './bankBreakerSurge.ts';
-import { bankBusEnds } from './bankBusEnds.ts';
-import { bankCharge } from './bankCharge.ts';
-import { bankColdCharge } from './bankColdCharge.ts';
-import { bankComms } from './bankComms.ts';
-import { bankCurrentMinimum } from './bankCurrentMinimum.ts';
-import { bankCurrentNominal } from './bankCurrentNominal.ts';
-import { bankInverterLeads } from './bankInverterLeads.ts';
-import { bankJoin } from './bankJoin.ts';
-import { bankLeadCurrent } from './bankLeadCurrent.ts';
-import { bankLoop } from './bankLoop.ts';
-import { bankManagement } from './bankManagement.ts';
-import { bankMixedTypes } from './bankMixedTypes.ts';
-import { bankModuleCurrent } from './bankModuleCurrent.ts';
-import { bankModuleSurge } from './bankModuleSurge.ts';
-import { bankModules } from './bankModules.ts';
-import { bankReserve } from './bankReserve.ts';
-import { bankRule } from './bankRule.ts';
-import { bankSag } from './bankSag.ts';
-import { bankSeries } from './bankSeries.ts';
-import { bankSharing } from './bankSharing.ts';
-import { bankSurgeCurrent } from './bankSurgeCurrent.ts';
-import { bankWindow } from './bankWindow.ts';
-import { generatorLeastLoading } from './generatorLeastLoading.ts';
-import { generatorLines } from './generatorLines.ts';
-import { generatorLoading } from './generatorLoading.ts';
-import { generatorPort } from './generatorPort.ts';
-import { generatorPv } from './generatorPv.ts';
-import { generatorStep } from './generatorStep.ts';
-import { generatorWindow } from './generatorWindow.ts';
-import { gridPassThrough } from './gridPassThrough.ts';
-import { gridPort } from './gridPort.ts';
-import { gridService } from './gridService.ts';
-import { gridTransferDevice } from './gridTransferDevice.ts';
-import { loadAssigned } from './loadAssigned.ts';
-import { loadContinuous } from './loadContinuous.ts';
-import { loadInterruption } from './loadInterruption.ts';
-import { loadOutput } from './loadOutput.ts';
-import { loadPower } from './loadPower.ts';
-import { loadTotal } from './loadTotal.ts';
-import { placeClearance } from './placeClearance.ts';
-import { placeExposure } from './placeExposure.ts';
-import { placeFixing } from './placeFixing.ts';
-import { placeHeight } from './placeHeight.ts';
-import { placeLoad } from './placeLoad.ts';
-import { placeOverlap } from './placeOverlap.ts';
-import { pvAcCoupled } from './pvAcCoupled.ts';
-import { pvInputs } from './pvInputs.ts';
-import { pvRapidShutdown } from './pvRapidShutdown.ts';
-import { pvStorage } from './pvStorage.ts';
-import { pvStringCurrent } from './pvStringCurrent.ts';
-import { pvStringVoltage } from './pvStringVoltage.ts';
-import { pvStringWindow } from './pvStringWindow.ts';
-import { stackAcLeads } from './stackAcLeads.ts';
-import { stackArrangement } from './stackArrangement.ts';
-import { stackBatteryProfile } from './stackBatteryProfile.ts';
-import { stackBusEnds } from './stackBusEnds.ts';
-import { stackController } from './stackController.ts';
-import { stackCount } from './stackCount.ts';
-import { stackEqualLines } from './stackEqualLines.ts';
-import { stackFirmware } from './stackFirmware.ts';
-import { stackHost } from './stackHost.ts';
-import { stackOutlet } from './stackOutlet.ts';
-import { stackParallelBus } from './stackParallelBus.ts';
-import { stackUnitShare } from './stackUnitShare.ts';
-import { surgeChosen } from './surgeChosen.ts';
-import { surgeColdPickup } from './surgeColdPickup.ts';
-import { surgeLargestStart } from './surgeLargestStart.ts';
-import { surgeStaggered } from './surgeStaggered.ts';
-import { surgeStall } from './surgeStall.ts';
+import { balanceLines } from './balance/balanceLines.ts';
+import { balanceNeutral } from './balance/balanceNeutral.ts';
+import { bankAddresses } from './bank/bankAddresses.ts';
+import { bankAutonomy } from './bank/bankAutonomy.ts';
+import { bankBarCurrent } from './bank/bankBarCurrent.ts';
+import { bankBreakerSurge } from './bank/bankBreakerSurge.ts';
+import { bankBusEnds } from './bank/bankBusEnds.ts';
+import { bankCharge } from './bank/bankCharge.ts';
+import { bankColdCharge } from './bank/bankColdCharge.ts';
+import { bankComms } from './bank/bankComms.ts';
+import { bankCurrentMinimum } from './bank/bankCurrentMinimum.ts';
+import { bankCurrentNominal } from './bank/bankCurrentNominal.ts';
+import { bankInverterLeads } from './bank/bankInverterLeads.ts';
+import { bankJoin } from './bank/bankJoin.ts';
+import { bankLeadCurrent } from './bank/bankLeadCurrent.ts';
+import { bankLoop } from './bank/bankLoop.ts';
+import { bankManagement } from './bank/bankManagement.ts';
+import { bankMixedTypes } from './bank/bankMixedTypes.ts';
+import { bankModuleCurrent } from './bank/bankModuleCurrent.ts';
+import { bankModuleSurge } from './bank/bankModuleSurge.ts';
+import { bankModules } from './bank/bankModules.ts';
+import { bankReserve } from './bank/bankReserve.ts';
+import { bankRule } from './bank/bankRule.ts';
+import { bankSag } from './bank/bankSag.ts';
+import { bankSeries } from './bank/bankSeries.ts';
+import { bankSharing } from './bank/bankSharing.ts';
+import { bankSurgeCurrent } from './bank/bankSurgeCurrent.ts';
+import { bankWindow } from './bank/bankWindow.ts';
+import { generatorLeastLoading } from './generator/generatorLeastLoading.ts';
+import { generatorLines } from './generator/generatorLines.ts';
+import { generatorLoading } from './generator/generatorLoading.ts';
+import { generatorPort } from './generator/generatorPort.ts';
+import { generatorPv } from './generator/generatorPv.ts';
+import { generatorStep } from './generator/generatorStep.ts';
+import { generatorWindow } from './generator/generatorWindow.ts';
+import { gridPassThrough } from './grid/gridPassThrough.ts';
+import { gridPort } from './grid/gridPort.ts';
+import { gridService } from './grid/gridService.ts';
+import { gridTransferDevice } from './grid/gridTransferDevice.ts';
+import { loadAssigned } from './load/loadAssigned.ts';
+import { loadContinuous } from './load/loadContinuous.ts';
+import { loadInterruption } from './load/loadInterruption.ts';
+import { loadOutput } from './load/loadOutput.ts';
+import { loadPower } from './load/loadPower.ts';
+import { loadTotal } from './load/loadTotal.ts';
+import { placeClearance } from './place/placeClearance.ts';
+import { placeExposure } from './place/placeExposure.ts';
+import { placeFixing } from './place/placeFixing.ts';
+import { placeHeight } from './place/placeHeight.ts';
+import { placeLoad } from './place/placeLoad.ts';
+import { placeOverlap } from './place/placeOverlap.ts';
+import { pvAcCoupled } from './pv/pvAcCoupled.ts';
+import { pvInputs } from './pv/pvInputs.ts';
+import { pvRapidShutdown } from './pv/pvRapidShutdown.ts';
+import { pvStorage } from './pv/pvStorage.ts';
+import { pvStringCurrent } from './pv/pvStringCurrent.ts';
+import { pvStringVoltage } from './pv/pvStringVoltage.ts';
+import { pvStringWindow } from './pv/pvStringWindow.ts';
+import { stackAcLeads } from './stack/stackAcLeads.ts';
+import { stackArrangement } from './stack/stackArrangement.ts';
+import { stackBatteryProfile } from './stack/stackBatteryProfile.ts';
+import { stackBusEnds } from './stack/stackBusEnds.ts';
+import { stackController } from './stack/stackController.ts';
+import { stackCount } from './stack/stackCount.ts';
+import { stackEqualLines } from './stack/stackEqualLines.ts';
+import { stackFirmware } from './stack/stackFirmware.ts';
+import { stackHost } from './stack/stackHost.ts';
+import { stackOutlet } from './stack/stackOutlet.ts';
+import { stackParallelBus } from './stack/stackParallelBus.ts';
+import { stackUnitShare } from './stack/stackUnitShare.ts';
+import { surgeChosen } from './surge/surgeChosen.ts';
+import { surgeColdPickup } from './surge/surgeColdPickup.ts';
+import { surgeLargestStart } from './surge/surgeLargestStart.ts';
+import { surgeStaggered } from './surge/surgeStaggered.ts';
+import { surgeStall } from './surge/surgeStall.ts';
 import type { Check } from './check.ts';
+import type { Finding } from './finding.ts';
 
 /** Every check, sorted by id. */
-export const CHECKS: readonly Check[] = [
+export const CHECKS = [
   balanceLines,
   balanceNeutral,
   bankAddresses,
@@ -152,13 +153,22 @@ export const CHECKS: readonly Check[] = [
   surgeLargestStart,
   surgeStaggered,
   surgeStall,
-];
+] as const satisfies readonly Check[];
 
-const BY_ID = new Map(CHECKS.map((check) => [check.id, check]));
+/** The id of a check that there is. Whoever names one that is gone does not compile. */
+export type CheckId = (typeof CHECKS)[number]['id'];
 
-/** The check of an id. An id that is not in the registry is a mistake of ours. */
-export function checkById(id: string): Check {
+/** A finding of one of these checks. */
+export type RegisteredFinding = Finding<CheckId>;
+
+const BY_ID: ReadonlyMap<string, Check<CheckId>> = new Map(CHECKS.map((check) => [check.id, check]));
+
+/** The check of an id. */
+export function checkById(id: CheckId): Check<CheckId> {
   const check = BY_ID.get(id);
   if (check === undefined) throw new Error(`No check is registered as "${id}".`);
   return check;
 }
+
+/** Whether a finding is of a check that is registered, under the id it was found by. */
+export const isRegistered = (finding: Finding): finding is RegisteredFinding => BY_ID.has(finding.check);

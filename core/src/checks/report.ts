@@ -1,4 +1,6 @@
-import type { Analysis } from '../analyse.ts';
+import { modesOf } from '../modes/modes.ts';
+import { statedOf } from '../installation/stated.ts';
+import type { Analysis } from './analyse.ts';
 import type { State } from './finding.ts';
 import { sentenceOf } from './sentence.ts';
 
@@ -24,7 +26,7 @@ export function checkReport({ installation, findings }: Analysis): CheckReport {
     value === undefined || !Number.isFinite(value) ? null : value;
   return {
     format: 1,
-    modes: installation.modes.map(({ id, label }) => ({ id, label })),
+    modes: modesOf(installation).map(({ id, label }) => ({ id, label })),
     findings: findings.map((finding) => ({
       check: finding.check,
       subject: finding.subject.label,
@@ -34,7 +36,7 @@ export function checkReport({ installation, findings }: Analysis): CheckReport {
       limit: finite(finding.limit),
       unit: finding.unit,
       margin: finite(finding.margin),
-      message: sentenceOf(installation.design, finding),
+      message: sentenceOf(statedOf(installation), finding),
     })),
   };
 }

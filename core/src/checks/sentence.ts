@@ -1,11 +1,9 @@
-import type { Design } from '../design/schema.ts';
 import { describePlaces } from '../words/places.ts';
 import { formatQuantity } from '../words/quantity.ts';
-import type { Finding } from './finding.ts';
-import { checkById } from './registry.ts';
+import { checkById, type RegisteredFinding } from './registry.ts';
 
 /** The sentence of a finding, made from its fields and the template of its check. */
-export function sentenceOf(design: Design, finding: Finding): string {
+export function sentenceOf(stated: object, finding: RegisteredFinding): string {
   const check = checkById(finding.check);
   const show = (value: number | undefined): string =>
     value === undefined ? 'not known' : formatQuantity(value, finding.unit);
@@ -14,7 +12,7 @@ export function sentenceOf(design: Design, finding: Finding): string {
     value: show(finding.value),
     limit: show(finding.limit),
     margin: finding.margin === undefined ? '' : formatQuantity(Math.abs(finding.margin), 'fraction'),
-    missing: describePlaces(design, finding.missing),
+    missing: describePlaces(stated, finding.missing),
   };
   for (const [key, value] of Object.entries(finding.data)) words[key] = String(value);
   return check.sentences[finding.state].replace(

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { entities, id, note } from './quantities.ts';
+import { entities, id, note } from '../values/quantities.ts';
 
 /** Ticks on the generated delivery and preparation lists. What must be there follows from the design; this is what was found. */
 export const delivery = entities(

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Path, type Result } from './problem.ts';
+import { type Path, type Result } from '../values/problem.ts';
 
 /**
  * An edit is a small change to a document with everything needed to undo it. Entities are named by id, not by place in

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id, name, nonNegative } from './quantities.ts';
+import { id, name, nonNegative } from '../values/quantities.ts';
 
 export const SEASONS = ['winter', 'spring', 'summer', 'autumn'] as const;
 export type Season = (typeof SEASONS)[number];

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Result } from './problem.ts';
+import { type Result } from '../values/problem.ts';
 import { FORMAT } from './schema.ts';
 
 /** One step from a format number to the next. The version name says what changed. */

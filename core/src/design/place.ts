@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { entities, id, name, nonNegative, positive } from './quantities.ts';
+import { entities, id, name, nonNegative, positive } from '../values/quantities.ts';
 
 const metres = z.number().min(-50).max(50);
 const sizeM = positive.max(50);

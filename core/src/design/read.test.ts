@@ -3,7 +3,7 @@ import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import { baseDesign, bank1, circuit1, item1, stack1 } from '../testkit/designs.ts';
 import { chooseSupply } from './chooseSupply.ts';
 import { migrate, MIGRATIONS } from './migrate.ts';
-import { formatPath } from './problem.ts';
+import { formatPath } from '../values/problem.ts';
 import { emptyDesign, readDesign, readDesignText, rereadDesign } from './read.ts';
 import { type Design, FORMAT } from './schema.ts';
 import { copyUsedTypes } from './usedTypes.ts';

@@ -1,6 +1,6 @@
 import type { EquipmentType } from '../catalogue/schema.ts';
 import { migrate } from './migrate.ts';
-import { type Problem, type Result, problemsFrom } from './problem.ts';
+import { type Problem, type Result, problemsFrom } from '../values/problem.ts';
 import { referenceProblems } from './references.ts';
 import { type Design, designSchema, MOST_CIRCUITS } from './schema.ts';
 

@@ -1,6 +1,6 @@
 import type { EquipmentKind, EquipmentType } from '../catalogue/schema.ts';
-import type { Path, Problem } from './problem.ts';
-import type { Line } from './quantities.ts';
+import type { Path, Problem } from '../values/problem.ts';
+import type { Line } from '../values/quantities.ts';
 import type { Bank, Design, Stack, SupplyKind } from './schema.ts';
 
 /** The lines each supply has, in order. */

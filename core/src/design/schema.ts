@@ -10,7 +10,7 @@ import {
   note,
   positive,
   temperatureC,
-} from './quantities.ts';
+} from '../values/quantities.ts';
 import { defaultKey } from '../codes/defaults.ts';
 import { startCodeLetter } from '../codes/codeLetters.ts';
 import { delivery } from './delivery.ts';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { meterRole } from '../catalogue/partTypes.ts';
-import { entities, id, line, name, nonNegative, positive } from './quantities.ts';
+import { entities, id, line, name, nonNegative, positive } from '../values/quantities.ts';
 
 export const generator = z.strictObject({
   id,

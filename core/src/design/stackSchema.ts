@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { portName } from '../catalogue/common.ts';
 import { arrangement } from '../catalogue/inverterType.ts';
-import { entities, fraction, id, line, name, nonNegative, positive } from './quantities.ts';
+import { entities, fraction, id, line, name, nonNegative, positive } from '../values/quantities.ts';
 
 /** A conductor as it is laid: length of one pole, copper, flexible. */
 const conductor = z.strictObject({

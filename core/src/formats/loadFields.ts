@@ -1,7 +1,7 @@
 import type { z } from 'zod';
 import { type Circuit, importance, type Item, itemSchema, startClass } from '../design/schema.ts';
 import { CODE_LETTERS } from '../codes/codeLetters.ts';
-import type { Line } from '../design/quantities.ts';
+import type { Line } from '../values/quantities.ts';
 import { readFigure } from '../words/figure.ts';
 
 /** What a column of a loads sheet can mean. */

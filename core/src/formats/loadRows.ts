@@ -1,4 +1,4 @@
-import { type Line } from '../design/quantities.ts';
+import { type Line } from '../values/quantities.ts';
 import { SUPPLY_LINES } from '../design/references.ts';
 import type { Circuit, Design, Item } from '../design/schema.ts';
 import { readFigure } from '../words/figure.ts';

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { equipmentType, type EquipmentKind, type EquipmentType } from '../catalogue/schema.ts';
 import { entriesOf, readSheetEntries } from '../catalogue/sheet.ts';
 import { SHEETS } from '../catalogue/sheets.ts';
-import { type Problem, problemsFrom, type Result } from '../design/problem.ts';
+import { type Problem, problemsFrom, type Result } from '../values/problem.ts';
 
 const KINDS = Object.keys(SHEETS).filter((kind): kind is EquipmentKind => kind in SHEETS);
 const kindSchema = z.enum(KINDS);

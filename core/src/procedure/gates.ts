@@ -1,5 +1,8 @@
-import type { Analysis } from '../analyse.ts';
-import type { Finding } from '../checks/finding.ts';
+import { subjectKey } from '../checks/finding.ts';
+import { modesOf } from '../modes/modes.ts';
+import { statedOf } from '../installation/stated.ts';
+import type { Analysis } from '../checks/analyse.ts';
+import type { RegisteredFinding } from '../checks/registry.ts';
 import { sentenceOf } from '../checks/sentence.ts';
 import { counted } from '../words/quantity.ts';
 import type { ProcedureStep } from './schema.ts';
@@ -23,16 +26,16 @@ export function gateSteps(analysis: Analysis): ProcedureStep[] {
 /** How many findings a gate spells out before it counts the rest. */
 const LISTED = 6;
 
-const isLoss = (finding: Finding): boolean => finding.mode.startsWith('unit-lost');
+const isLoss = (finding: RegisteredFinding): boolean => finding.mode.startsWith('unit-lost');
 
 function limitsGate({ installation, findings }: Analysis): ProcedureStep {
   const over = findings.filter((finding) => finding.state === 'over');
   const unknown = findings.filter((finding) => finding.state === 'unknown');
-  const labels = new Map(installation.modes.map((mode) => [mode.id, mode.label]));
+  const labels = new Map(modesOf(installation).map((mode) => [mode.id, mode.label]));
   // What fails with all units present comes first; losing either of two like units says the same, so one line is enough.
-  const first = new Map<string, Finding>();
+  const first = new Map<string, RegisteredFinding>();
   for (const finding of over) {
-    const key = `${finding.check} ${finding.subject.id}`;
+    const key = `${finding.check} ${subjectKey(finding.subject)}`;
     const known = first.get(key);
     if (known === undefined || (isLoss(known) && !isLoss(finding))) first.set(key, finding);
   }
@@ -40,7 +43,8 @@ function limitsGate({ installation, findings }: Analysis): ProcedureStep {
   const listed = distinct
     .slice(0, LISTED)
     .map(
-      (finding) => `${labels.get(finding.mode) ?? finding.mode}: ${sentenceOf(installation.design, finding)}`,
+      (finding) =>
+        `${labels.get(finding.mode) ?? finding.mode}: ${sentenceOf(statedOf(installation), finding)}`,
     );
   const more = distinct.length > LISTED ? [`And ${distinct.length - LISTED} more in the limits stage.`] : [];
   return {

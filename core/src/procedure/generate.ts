@@ -1,4 +1,4 @@
-import { analyse, type Analysis } from '../analyse.ts';
+import { analyse, type Analysis } from '../checks/analyse.ts';
 import type { EquipmentType } from '../catalogue/schema.ts';
 import type { Design } from '../design/schema.ts';
 import { gateSteps } from './gates.ts';

@@ -1,5 +1,5 @@
-import type { Analysis } from '../analyse.ts';
-import type { CompiledStack } from '../compile/installation.ts';
+import type { Analysis } from '../checks/analyse.ts';
+import type { CompiledStack } from '../installation/installation.ts';
 import type { ProcedureStep, ReadingSpec } from './schema.ts';
 import { frequencySpec, missingWords, voltageSpec } from './specs.ts';
 

@@ -1,7 +1,10 @@
-import type { Analysis } from '../analyse.ts';
-import type { CompiledStack } from '../compile/installation.ts';
-import type { Finding } from '../checks/finding.ts';
-import { surgeLargestStart } from '../checks/surgeLargestStart.ts';
+import { isSameSubject } from '../checks/finding.ts';
+import { lineSubject } from '../checks/support/subjects.ts';
+import { statedOf } from '../installation/stated.ts';
+import type { Analysis } from '../checks/analyse.ts';
+import type { CompiledStack } from '../installation/installation.ts';
+import type { RegisteredFinding } from '../checks/registry.ts';
+import { surgeLargestStart } from '../checks/surge/surgeLargestStart.ts';
 import { sentenceOf } from '../checks/sentence.ts';
 import type { ProcedureStep } from './schema.ts';
 import { confirmation, voltageSpec } from './specs.ts';
@@ -15,7 +18,7 @@ export function startSteps(analysis: Analysis, compiled: CompiledStack): Procedu
       (one) =>
         one.check === surgeLargestStart.id &&
         one.mode === 'island' &&
-        one.subject.id === `${compiled.stack.id}/${line}`,
+        isSameSubject(one.subject, lineSubject(compiled, line)),
     );
     return finding === undefined ? [] : [startStep(analysis, compiled, line, finding)];
   });
@@ -25,7 +28,7 @@ function startStep(
   { installation }: Analysis,
   compiled: CompiledStack,
   line: 'L1' | 'L2' | 'L3',
-  finding: Finding,
+  finding: RegisteredFinding,
 ): ProcedureStep {
   const { defaults } = installation;
   const voltage = voltageSpec(installation, line);
@@ -38,7 +41,7 @@ function startStep(
     title: `${compiled.stack.name} ${line}: largest start`,
     instructions: [
       `Run the expected load of ${line}, then start ${label}.`,
-      sentenceOf(installation.design, finding),
+      sentenceOf(statedOf(installation), finding),
       'Record the lowest voltage with a recorder or a meter that holds its minimum.',
     ],
     cautions: [

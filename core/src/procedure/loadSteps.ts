@@ -1,12 +1,13 @@
-import type { Analysis } from '../analyse.ts';
+import { bankOfSet } from '../figures/bank/ofSet.ts';
+import type { Analysis } from '../checks/analyse.ts';
 import type { InverterType } from '../catalogue/inverterType.ts';
-import type { CompiledBank } from '../compile/bank.ts';
-import type { Capability } from '../compile/capability.ts';
-import type { CompiledStack } from '../compile/installation.ts';
-import { isOwnBank } from '../compile/ownBank.ts';
-import { all } from '../design/known.ts';
-import type { Stack } from '../design/schema.ts';
-import type { Line } from '../design/quantities.ts';
+import type { CompiledBank } from '../figures/bank/bank.ts';
+import { type Capability, capabilityWithout } from '../figures/capability/capability.ts';
+import type { CompiledStack } from '../installation/installation.ts';
+import { isOwnBank } from '../installation/ownBank.ts';
+import { all } from '../values/known.ts';
+import type { Stack } from '../installation/facts.ts';
+import type { Line } from '../values/quantities.ts';
 import { formatQuantity } from '../words/quantity.ts';
 import type { ProcedureStep, ReadingSpec } from './schema.ts';
 import { aroundSpec, frequencySpec, missingWords, voltageSpec } from './specs.ts';
@@ -80,8 +81,8 @@ export function loadSteps(analysis: Analysis, compiled: CompiledStack): Procedur
   const known = all({
     supply: installation.supply,
     type: compiled.type,
-    capability: compiled.capabilityWithout(undefined),
-    bank: compiled.bank,
+    capability: capabilityWithout(compiled),
+    bank: bankOfSet(compiled),
     lineVoltageV: installation.lineVoltageV,
   });
   if (!known.known) return [unknownLoadStep(compiled, missingWords(installation, known.missing))];

@@ -1,4 +1,5 @@
-import type { CompiledStack, Installation } from '../compile/installation.ts';
+import { bankCircuitOf } from '../figures/bank/ofSet.ts';
+import type { CompiledStack, Installation } from '../installation/installation.ts';
 import { holdV, joinSteps } from '../schedules/joinModules.ts';
 import { formatQuantity } from '../words/quantity.ts';
 import { confirmation } from './specs.ts';
@@ -10,7 +11,7 @@ const LISTED = 32;
 /** How modules that stand in parallel are brought together; nothing to do for one module or a series stack. */
 export function moduleStep(installation: Installation, compiled: CompiledStack): ProcedureStep[] {
   const { stack } = compiled;
-  const circuit = compiled.bankCircuit();
+  const circuit = bankCircuitOf(compiled);
   if (!circuit.known || typeof circuit.value === 'string' || circuit.value.modules.length < 2) return [];
   const { modules } = circuit.value;
   const [first] = modules;

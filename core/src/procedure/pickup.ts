@@ -1,7 +1,10 @@
-import type { Analysis } from '../analyse.ts';
-import type { CompiledStack } from '../compile/installation.ts';
+import { concerns } from '../checks/finding.ts';
+import { islandBoard } from '../figures/loads/boards.ts';
+import { statedOf } from '../installation/stated.ts';
+import type { Analysis } from '../checks/analyse.ts';
+import type { CompiledStack } from '../installation/installation.ts';
 import { sentenceOf } from '../checks/sentence.ts';
-import { surgeStaggered } from '../checks/surgeStaggered.ts';
+import { surgeStaggered } from '../checks/surge/surgeStaggered.ts';
 import type { ProcedureStep, ReadingSpec } from './schema.ts';
 import { confirmation } from './specs.ts';
 
@@ -12,8 +15,9 @@ const BY_HAND_S = 1;
 /** Where the design staggers its starts: the delays are timed one by one after a break. */
 export function pickupSteps(analysis: Analysis, compiled: CompiledStack): ProcedureStep[] {
   const { installation, findings } = analysis;
-  if (!compiled.board.known || !compiled.board.value.isStaggered) return [];
-  const delayed = compiled.board.value.circuits
+  const board = islandBoard(compiled);
+  if (!board.known || !board.value.isStaggered) return [];
+  const delayed = board.value.circuits
     .flatMap((circuit) =>
       circuit.startDelayS !== undefined && circuit.startDelayS > 0
         ? [{ circuit, delayS: circuit.startDelayS }]
@@ -24,7 +28,7 @@ export function pickupSteps(analysis: Analysis, compiled: CompiledStack): Proced
     (finding) =>
       finding.check === surgeStaggered.id &&
       finding.mode === 'island' &&
-      finding.subject.id.startsWith(compiled.stack.id),
+      concerns(finding.subject, { kind: 'stack', id: compiled.stack.id }),
   );
   const isOver = judged.some((finding) => finding.state === 'over');
   const readings = delayed.map(({ circuit, delayS }): ReadingSpec => {
@@ -48,7 +52,7 @@ export function pickupSteps(analysis: Analysis, compiled: CompiledStack): Proced
       instructions: [
         `Set the delays: ${delayed.map(({ circuit, delayS }) => `${circuit.name} ${delayS} s`).join(', ')}.`,
         'In island, open the main device of the backed-up board for a minute, then close it and start the watch.',
-        ...judged.map((finding) => sentenceOf(installation.design, finding)),
+        ...judged.map((finding) => sentenceOf(statedOf(installation), finding)),
         'Record when each stage closes.',
       ],
       cautions: [

@@ -1,6 +1,7 @@
-import type { Installation } from '../compile/installation.ts';
-import type { Line } from '../design/quantities.ts';
-import type { Path } from '../design/problem.ts';
+import { statedOf } from '../installation/stated.ts';
+import type { Installation } from '../installation/installation.ts';
+import type { Line } from '../values/quantities.ts';
+import type { Path } from '../values/problem.ts';
 import { describePlace } from '../words/places.ts';
 import type { ReadingSpec } from './schema.ts';
 
@@ -10,7 +11,7 @@ export function confirmation(id: string, label: string): ReadingSpec {
 
 /** The places in words, for a reading that cannot be judged until they are filled in. */
 export function missingWords(installation: Installation, missing: readonly Path[]): string[] {
-  return missing.slice(0, 5).map((path) => describePlace(installation.design, path));
+  return missing.slice(0, 5).map((path) => describePlace(statedOf(installation), path));
 }
 
 /** Voltage of a line with the test band, and the wider band at which the step is stopped. */
@@ -39,7 +40,7 @@ export function voltageSpec(installation: Installation, line: Line): ReadingSpec
 }
 
 export function frequencySpec(installation: Installation): ReadingSpec {
-  const nominal = installation.design.site.frequencyHz;
+  const nominal = installation.site.frequencyHz;
   const base = {
     id: 'frequency',
     label: 'Frequency',

@@ -1,5 +1,5 @@
-import type { Installation } from '../compile/installation.ts';
-import { allStrings, knownString, type StringsAt } from '../compile/strings.ts';
+import type { Installation } from '../installation/installation.ts';
+import { allStrings, knownString, type StringsAt } from '../figures/pv/strings.ts';
 import { confirmation, missingWords } from './specs.ts';
 import type { ProcedureStep, ReadingSpec } from './schema.ts';
 
@@ -11,7 +11,7 @@ function voltageOf(installation: Installation, one: StringsAt): ReadingSpec {
     kind: 'number' as const,
     instrument: 'DC voltmeter rated for the string',
   };
-  const given = knownString(one, installation.design.site);
+  const given = knownString(one, installation.site);
   if (!given.known) return { ...base, missing: missingWords(installation, given.missing) };
   const { volts, inputs } = given.value;
   return {

@@ -1,6 +1,6 @@
 import type { EquipmentType } from '../catalogue/schema.ts';
 import { resolveDefaults } from '../codes/defaults.ts';
-import { isOwnBank } from '../compile/ownBank.ts';
+import { isOwnBank } from '../installation/ownBank.ts';
 import type { Design, Stack } from '../design/schema.ts';
 import { counted } from '../words/quantity.ts';
 

@@ -1,4 +1,4 @@
-import type { BankCircuit, CircuitModule } from '../compile/bankCircuit.ts';
+import type { BankCircuit, CircuitModule } from '../figures/bank/bankCircuit.ts';
 
 /** One step of bringing modules onto a bar, with what it would drive and what is expected. */
 export interface JoinStep {

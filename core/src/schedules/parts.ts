@@ -1,6 +1,6 @@
 import type { EquipmentType } from '../catalogue/schema.ts';
-import { fittedModules } from '../compile/bank.ts';
-import { bankCount } from '../compile/ownBank.ts';
+import { fittedModules } from '../figures/bank/bank.ts';
+import { bankCount } from '../installation/ownBank.ts';
 import type { Design } from '../design/schema.ts';
 
 /** One line of a parts list. */

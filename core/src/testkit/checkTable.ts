@@ -1,11 +1,14 @@
+import { modesOf } from '../modes/modes.ts';
 import { describe, expect, it } from 'vitest';
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
-import type { Check } from '../checks/check.ts';
-import type { Finding, State } from '../checks/finding.ts';
+import { type Check, NO_WORKING } from '../checks/check.ts';
+import type { Finding, State, Working } from '../checks/finding.ts';
+import type { RegisteredFinding } from '../checks/registry.ts';
+import { findingsOf } from '../checks/runChecks.ts';
 import { sentenceOf } from '../checks/sentence.ts';
 import { substitute } from '../checks/substitute.ts';
-import { compile } from '../compile/installation.ts';
-import type { Path } from '../design/problem.ts';
+import { compile } from '../installation/compile.ts';
+import type { Path } from '../values/problem.ts';
 import { readDesign } from '../design/read.ts';
 import type { Design } from '../design/schema.ts';
 import { baseDesign, deepFreeze } from './designs.ts';
@@ -46,10 +49,9 @@ function leadsSomewhere(design: Design, path: Path): boolean {
 }
 
 /** What must hold of every finding of every check: a whole sentence, working arithmetic, and links that lead somewhere. */
-export function expectSound(design: Design, finding: Finding): void {
+export function expectSound(design: Design, finding: RegisteredFinding, working: Working): void {
   const sentence = sentenceOf(design, finding);
   expect(sentence, 'an unfilled placeholder').not.toMatch(/\{\{|undefined|NaN/);
-  const working = finding.working();
   for (const step of working.steps) {
     const again = evaluate(substitute(step, (value) => String(value)));
     expect(again, `${finding.check}: ${step.symbol} = ${step.formula}`).toBeCloseTo(step.value, 6);
@@ -76,12 +78,13 @@ export function checkTable(check: Check, cases: readonly CheckCase[]): void {
       expect(read.ok ? [] : read.problems).toEqual([]);
       const design = deepFreeze(draft);
       const installation = compile(design, SAMPLE_TYPES);
-      const modeId = one.mode ?? installation.modes.find((mode) => check.modes.includes(mode.kind))?.id;
-      const mode = installation.modes.find((candidate) => candidate.id === modeId);
+      const modeId = one.mode ?? modesOf(installation).find((mode) => check.modes.includes(mode.kind))?.id;
+      const mode = modesOf(installation).find((candidate) => candidate.id === modeId);
       if (mode === undefined || !check.modes.includes(mode.kind))
         throw new Error(`Mode ${String(modeId)} is not one of this design and check.`);
-      const findings = check.run({ installation, mode });
-      for (const finding of findings) expectSound(design, finding);
+      const workings = new Map<Finding, () => Working>();
+      const findings = findingsOf(check, { installation, mode, workings });
+      for (const finding of findings) expectSound(design, finding, workings.get(finding)?.() ?? NO_WORKING);
       const found =
         one.subject === undefined
           ? findings[0]

@@ -1,5 +1,4 @@
-import type { Path } from '../design/problem.ts';
-import type { Design } from '../design/schema.ts';
+import type { Path } from '../values/problem.ts';
 
 /** What each field is called where people read it. */
 const FIELDS: Readonly<Record<string, string>> = {
@@ -133,8 +132,8 @@ const isNamed = (value: unknown): value is Named =>
  * A place in words: "running power of Vaccine fridge". Names are looked up in the document; what has none goes by its number, as
  * "unit 2 of Stack".
  */
-export function describePlace(design: Design, path: Path): string {
-  let value: unknown = design;
+export function describePlace(stated: object, path: Path): string {
+  let value: unknown = stated;
   let owner = '';
   for (const part of path.slice(0, -1)) {
     if (Array.isArray(value)) {
@@ -155,8 +154,8 @@ export function describePlace(design: Design, path: Path): string {
 }
 
 /** Up to three places in words, and how many more there are. */
-export function describePlaces(design: Design, paths: readonly Path[]): string {
-  const shown = paths.slice(0, 3).map((path) => describePlace(design, path));
+export function describePlaces(stated: object, paths: readonly Path[]): string {
+  const shown = paths.slice(0, 3).map((path) => describePlace(stated, path));
   const more = paths.length - shown.length;
   return shown.join('; ') + (more > 0 ? `; and ${more} more` : '');
 }

@@ -119,12 +119,12 @@ function sheet(tile: Tile): Content[] {
 
 /** The drilling marks of the wall: a list from the datum, and the template at 1:1 across A4 sheets. */
 export function drillingTemplate(
-  { installation }: Analysis,
+  { design, installation }: Analysis,
   made: { readonly revision: number; readonly madeAt: Date },
 ): TDocumentDefinitions {
   const holes = drillingHoles(installation.wall);
   const tiles = tilesOf(holes);
-  const datum = installation.design.place?.datum ?? 'not described';
+  const datum = installation.place?.datum ?? 'not described';
   const rows = holes.map((hole, index): Content[] => [
     String(index + 1),
     hole.label,
@@ -135,7 +135,7 @@ export function drillingTemplate(
   return {
     pageSize: 'A4',
     pageMargins: [pt(MARGIN_MM.left), pt(MARGIN_MM.left), pt(MARGIN_MM.left), pt(18)],
-    info: { title: `${installation.design.name}: drilling marks` },
+    info: { title: `${design.name}: drilling marks` },
     defaultStyle: { font: 'Roboto', fontSize: 9 },
     footer: (page, pages) => ({
       margin: [pt(MARGIN_MM.left), 4, pt(MARGIN_MM.left), 0],
@@ -145,7 +145,7 @@ export function drillingTemplate(
       ],
     }),
     content: [
-      { text: `${installation.design.name}: drilling marks`, fontSize: 16, bold: true },
+      { text: `${design.name}: drilling marks`, fontSize: 16, bold: true },
       {
         text: `Revision ${made.revision}, printed ${moment(made.madeAt)}. Datum: ${datum}. All figures in mm.`,
         margin: [0, 2, 0, 6],

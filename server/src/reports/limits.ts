@@ -1,4 +1,4 @@
-import { type Analysis, formatQuantity, sentenceOf, type State, STATES } from '@bastion/core';
+import { type Analysis, formatQuantity, modesOf, sentenceOf, type State, STATES } from '@bastion/core';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { heading, moment, reportPage, table } from './page.ts';
 
@@ -11,16 +11,16 @@ const TITLES: Record<State, string> = {
 
 /** All findings of a design in all its modes, worst first, for paper. */
 export function limitsReport(
-  { installation, findings }: Analysis,
+  { design, installation, findings }: Analysis,
   made: { readonly revision: number; readonly madeAt: Date },
 ): TDocumentDefinitions {
-  const labels = new Map(installation.modes.map((mode) => [mode.id, mode.label]));
+  const labels = new Map(modesOf(installation).map((mode) => [mode.id, mode.label]));
   const sections = STATES.flatMap((state): Content[] => {
     const some = findings.filter((finding) => finding.state === state);
     if (some.length === 0) return [];
     const rows = some.map((finding): Content[] => [
       labels.get(finding.mode) ?? finding.mode,
-      sentenceOf(installation.design, finding),
+      sentenceOf(design, finding),
       {
         text: finding.margin === undefined ? '' : formatQuantity(finding.margin, 'fraction'),
         alignment: 'right',
@@ -31,14 +31,10 @@ export function limitsReport(
       table([90, '*', 45], ['Mode', 'Finding', 'Margin'], rows),
     ];
   });
-  const overrides = installation.design.defaults.map((one): Content[] => [
-    one.id,
-    String(one.value),
-    one.reason,
-  ]);
+  const overrides = design.defaults.map((one): Content[] => [one.id, String(one.value), one.reason]);
   return reportPage(
-    `${installation.design.name}: limits`,
-    `Revision ${made.revision}, printed ${moment(made.madeAt)}. ${findings.length} findings in ${installation.modes.length} operating modes.`,
+    `${design.name}: limits`,
+    `Revision ${made.revision}, printed ${moment(made.madeAt)}. ${findings.length} findings in ${modesOf(installation).length} operating modes.`,
     [
       ...sections,
       ...(overrides.length === 0

@@ -1,4 +1,4 @@
-import { analyse, type Design, SAMPLE_TYPES, sentenceOf, type State, STATES } from '@bastion/core';
+import { analyse, type Design, modesOf, SAMPLE_TYPES, sentenceOf, type State, STATES } from '@bastion/core';
 import { z } from 'zod';
 
 const summarySchema = z.object({
@@ -23,11 +23,13 @@ export function summarise(design: Design): Summary {
   const count = (state: State): number => findings.filter((finding) => finding.state === state).length;
   // The loss of a unit is a case of its own; what fails with all units present is told first.
   const lossModes = new Set(
-    installation.modes.filter((mode) => mode.kind === 'unit-lost').map((mode) => mode.id),
+    modesOf(installation)
+      .filter((mode) => mode.kind === 'unit-lost')
+      .map((mode) => mode.id),
   );
   const worst =
     findings.find((finding) => finding.state === 'over' && !lossModes.has(finding.mode)) ?? findings[0];
-  const modeLabel = installation.modes.find((mode) => mode.id === worst?.mode)?.label ?? '';
+  const modeLabel = modesOf(installation).find((mode) => mode.id === worst?.mode)?.label ?? '';
   const [over, unknown, tight, within] = STATES.map(count);
   return {
     worst:

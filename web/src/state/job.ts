@@ -8,6 +8,7 @@ import {
   type Edit,
   invertEdits,
   isFieldNote,
+  modesOf,
   type Problem,
   readDesign,
   rereadDesign,
@@ -79,11 +80,11 @@ export const useJob = create<JobStore>((set, get) => {
     const { job } = get();
     if (job === undefined) return;
     const next = analysed({ ...job, design });
-    const modeIsGone = !next.analysis.installation.modes.some((mode) => mode.id === get().modeId);
+    const modeIsGone = !modesOf(next.analysis.installation).some((mode) => mode.id === get().modeId);
     set({
       ...part,
       job: next,
-      ...(modeIsGone ? { modeId: next.analysis.installation.modes[0]?.id ?? 'on-grid' } : {}),
+      ...(modeIsGone ? { modeId: modesOf(next.analysis.installation)[0]?.id ?? 'on-grid' } : {}),
     });
     saver?.add(edits);
   };
@@ -175,7 +176,7 @@ export const useJob = create<JobStore>((set, get) => {
         );
         events = new EventSource(`/api/jobs/${jobId}/events`);
         events.onmessage = (event: MessageEvent<string>) => void saver?.heard(Number(event.data));
-        const hasIsland = job.analysis.installation.modes.some((mode) => mode.id === 'island');
+        const hasIsland = modesOf(job.analysis.installation).some((mode) => mode.id === 'island');
         set({
           state: 'open',
           job,

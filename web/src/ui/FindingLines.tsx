@@ -1,24 +1,29 @@
-import { checkById, compareFindings, type Finding, sentenceOf } from '@bastion/core';
+import {
+  checkById,
+  type CheckId,
+  compareFindings,
+  concerns,
+  type Finding,
+  type Ref,
+  sentenceOf,
+  subjectKey,
+} from '@bastion/core';
 import { useDrawer } from '../state/drawer.ts';
 import { useOpenJob } from '../state/job.ts';
 import { StateMark } from './StateMark.tsx';
 
 interface AboutProps {
-  readonly checks: readonly string[];
-  /** The subject's id, or the beginning of it up to a slash. */
-  readonly about: string;
+  readonly checks: readonly CheckId[];
+  readonly about: Ref;
 }
 
-const isAbout = (finding: Finding, about: string): boolean =>
-  finding.subject.id === about || finding.subject.id.startsWith(`${about}/`);
-
 /** What some checks find about a thing: the worst over all modes for each check and subject, worst first. */
-export function useFindingsAbout(checks: readonly string[], about: string): readonly Finding[] {
+export function useFindingsAbout(checks: readonly CheckId[], about: Ref): readonly Finding[] {
   const { analysis } = useOpenJob();
   const worst = new Map<string, Finding>();
   for (const finding of analysis.findings) {
-    if (!checks.includes(finding.check) || !isAbout(finding, about)) continue;
-    const key = `${finding.check} ${finding.subject.id}`;
+    if (!checks.includes(finding.check) || !concerns(finding.subject, about)) continue;
+    const key = `${finding.check} ${subjectKey(finding.subject)}`;
     const before = worst.get(key);
     if (before === undefined || compareFindings(finding, before) < 0) worst.set(key, finding);
   }
@@ -38,7 +43,7 @@ export function FindingLines({
   return (
     <ul className="mt-1">
       {found.map((finding) => (
-        <li key={`${finding.check} ${finding.subject.id}`}>
+        <li key={`${finding.check} ${subjectKey(finding.subject)}`}>
           <button
             type="button"
             className="flex w-full items-start gap-2 rounded-sm px-1 py-0.5 text-left hover:bg-ground"

@@ -1,4 +1,4 @@
-import { checkById, type Finding, formatQuantity, sentenceOf } from '@bastion/core';
+import { checkById, type Finding, formatQuantity, isSameSubject, sentenceOf } from '@bastion/core';
 import { useDrawer } from '../state/drawer.ts';
 import { memo } from 'react';
 import { useJob } from '../state/job.ts';
@@ -31,7 +31,7 @@ const sameFigures = (a: FindingStripProps, b: FindingStripProps): boolean =>
   a.label === b.label &&
   a.whisker === b.whisker &&
   a.finding.check === b.finding.check &&
-  a.finding.subject.id === b.finding.subject.id &&
+  isSameSubject(a.finding.subject, b.finding.subject) &&
   a.finding.mode === b.finding.mode &&
   a.finding.state === b.finding.state &&
   a.finding.value === b.finding.value &&
@@ -43,7 +43,8 @@ function openNow(drawn: Finding): void {
   const now = useJob
     .getState()
     .job?.analysis.findings.find(
-      (one) => one.check === drawn.check && one.mode === drawn.mode && one.subject.id === drawn.subject.id,
+      (one) =>
+        one.check === drawn.check && one.mode === drawn.mode && isSameSubject(one.subject, drawn.subject),
     );
   useDrawer.getState().open(now ?? drawn);
 }

@@ -1,11 +1,12 @@
+import type { CheckId, Ref } from '@bastion/core';
 import { type ReactNode, useState } from 'react';
 import { FindingLines, useFindingsAbout } from './FindingLines.tsx';
 import { StateMark } from './StateMark.tsx';
 
 interface FoldProps {
   readonly title: string;
-  readonly checks: readonly string[];
-  readonly about: string;
+  readonly checks: readonly CheckId[];
+  readonly about: Ref;
   /** Nothing has been said here yet: shown open, so that it is seen. */
   readonly isBare?: boolean;
   readonly children: ReactNode;

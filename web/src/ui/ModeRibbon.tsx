@@ -1,4 +1,4 @@
-import { type Analysis, STATES, type State } from '@bastion/core';
+import { type Analysis, modesOf, type State, STATES } from '@bastion/core';
 import { ToggleGroup } from 'radix-ui';
 import { memo } from 'react';
 import { useJob, useOpenJob } from '../state/job.ts';
@@ -27,7 +27,7 @@ const Ribbon = memo(function Ribbon({ analysis }: { readonly analysis: Analysis 
       aria-label="Operating mode"
       className="relative flex overflow-x-auto"
     >
-      {analysis.installation.modes.map((mode) => (
+      {modesOf(analysis.installation).map((mode) => (
         <ToggleGroup.Item
           key={mode.id}
           value={mode.id}

@@ -1,20 +1,20 @@
-import { checkById, type Finding } from '@bastion/core';
+import { checkById, type CheckId, type Finding, isSameSubject, modesOf, subjectKey } from '@bastion/core';
 import { useJob, useOpenJob } from '../state/job.ts';
 import { FindingStrip } from './FindingStrip.tsx';
 
 interface StripGroup {
   readonly title: string;
-  readonly checks: readonly string[];
+  readonly checks: readonly CheckId[];
   /** The check whose load is drawn as a whisker over these strips. */
-  readonly whisker?: string;
+  readonly whisker?: CheckId;
 }
 
 /** What tells a strip from its neighbours in the group: the line, the generator, or what is checked. */
 function shortLabel(finding: Finding, among: readonly string[]): string {
-  const { kind, label, id } = finding.subject;
+  const { kind, label, about } = finding.subject;
   // A chosen set of starts has a name of its own behind the line.
   if (finding.check === 'surge.chosen')
-    return `${id.split('/').at(-1) ?? ''} ${label.split(', ').at(-1) ?? ''}`;
+    return `${about?.find((one) => one.kind === 'supply-line')?.id ?? ''} ${label.split(', ').at(-1) ?? ''}`;
   if (kind === 'line' || kind === 'service') return label.split(' ').at(-1) ?? label;
   if (kind === 'generator') return label;
   return among.length > 1 ? checkById(finding.check).title : kind === 'bank' ? 'Bank' : label;
@@ -23,11 +23,11 @@ function shortLabel(finding: Finding, among: readonly string[]): string {
 function whiskerOf(
   finding: Finding,
   findings: readonly Finding[],
-  check: string | undefined,
+  check: CheckId | undefined,
 ): number | undefined {
   if (check === undefined || finding.limit === undefined || finding.limit === 0) return undefined;
   const surge = findings.find(
-    (one) => one.check === check && one.mode === finding.mode && one.subject.id === finding.subject.id,
+    (one) => one.check === check && one.mode === finding.mode && isSameSubject(one.subject, finding.subject),
   );
   return surge?.value === undefined ? undefined : surge.value / finding.limit;
 }
@@ -45,7 +45,9 @@ export function StripPanel({ groups }: { readonly groups: readonly StripGroup[] 
       {groups.map(({ title, checks, whisker }) => {
         const all = findings.filter((finding) => checks.includes(finding.check));
         const here = all.filter((finding) => finding.mode === modeId);
-        const fallback = installation.modes.find((mode) => all.some((finding) => finding.mode === mode.id));
+        const fallback = modesOf(installation).find((mode) =>
+          all.some((finding) => finding.mode === mode.id),
+        );
         const shown = here.length > 0 ? here : all.filter((finding) => finding.mode === fallback?.id);
         if (shown.length === 0) return null;
         const ordered = [...shown].sort((a, b) => a.subject.id.localeCompare(b.subject.id));
@@ -59,7 +61,7 @@ export function StripPanel({ groups }: { readonly groups: readonly StripGroup[] 
             </h3>
             {ordered.map((finding) => (
               <FindingStrip
-                key={`${finding.check} ${finding.subject.id}`}
+                key={`${finding.check} ${subjectKey(finding.subject)}`}
                 finding={finding}
                 label={shortLabel(finding, checks)}
                 whisker={whiskerOf(finding, findings, whisker)}

@@ -4,9 +4,11 @@ import {
   type Finding,
   formatNumber,
   formatQuantity,
+  modesOf,
   sentenceOf,
   substitute,
   type Working,
+  workingOf,
   type WorkingStep,
 } from '@bastion/core';
 import { X } from 'lucide-react';
@@ -98,8 +100,8 @@ function Inputs({
 }
 
 function Derivation({ finding, onGo }: { readonly finding: Finding; readonly onGo: () => void }) {
-  const { id, design } = useOpenJob();
-  const working = finding.working();
+  const { id, design, analysis } = useOpenJob();
+  const working = workingOf(finding, analysis.installation);
   return (
     <>
       {finding.missing.length > 0 && (
@@ -140,7 +142,7 @@ function Derivation({ finding, onGo }: { readonly finding: Finding; readonly onG
 export function WorkingDrawer() {
   const { finding, close } = useDrawer();
   const { design, analysis } = useOpenJob();
-  const modes = analysis.installation.modes;
+  const modes = modesOf(analysis.installation);
   const modeLabel = (id: string): string => modes.find((mode) => mode.id === id)?.label ?? id;
   const ready = useJob((store) => store.state === 'open');
   if (finding === undefined || !ready) return null;

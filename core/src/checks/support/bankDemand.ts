@@ -1,8 +1,7 @@
-import type { CompiledBank } from '../../compile/bank.ts';
-import { type BankLimit, type BankLimitKey, bankLimits } from '../../compile/bankLimits.ts';
-import type { Path } from '../../design/problem.ts';
-import type { CheckContext, Measurement } from '../check.ts';
-import { NO_WORKING } from '../check.ts';
+import type { CompiledBank } from '../../figures/bank/bank.ts';
+import { type BankLimit, type BankLimitKey, bankLimits } from '../../figures/bank/bankLimits.ts';
+import type { Path } from '../../values/problem.ts';
+import { type CheckContext, type Measurement, NO_WORKING } from '../check.ts';
 import type { Finding } from '../finding.ts';
 import { formatNumber } from '../../words/quantity.ts';
 import { bankOf } from './bank.ts';
@@ -48,7 +47,7 @@ export function demandIn(
     durationS,
     label,
     limits: bankLimits({
-      site: context.installation.design.site,
+      site: context.installation.site,
       compiled,
       type,
       bank,

@@ -1,6 +1,9 @@
-import type { Installation } from '../../compile/installation.ts';
-import type { BankLimitKey } from '../../compile/bankLimits.ts';
-import { all, type Known, known, unknownAt } from '../../design/known.ts';
+import { islandBoard } from '../../figures/loads/boards.ts';
+import { capabilityWithout } from '../../figures/capability/capability.ts';
+import { modesOf } from '../../modes/modes.ts';
+import type { Installation } from '../../installation/installation.ts';
+import type { BankLimitKey } from '../../figures/bank/bankLimits.ts';
+import { all, type Known, known, unknownAt } from '../../values/known.ts';
 import { bankOf } from './bank.ts';
 import { type BankDemand, demandIn, type Situation } from './bankDemand.ts';
 
@@ -18,15 +21,15 @@ export function bankLimitTable(
   stackId: string,
 ): Known<readonly BankLimitColumn[] | 'none'> {
   const compiled = installation.stacks.find((one) => one.stack.id === stackId);
-  const mode = installation.modes.find((one) => one.kind === 'island');
+  const mode = modesOf(installation).find((one) => one.kind === 'island');
   if (compiled === undefined || mode === undefined) return known('none');
   const bank = bankOf(compiled);
   if (bank === undefined) return known('none');
   const given = all({
     bank,
     type: compiled.type,
-    board: compiled.board,
-    capability: compiled.capabilityWithout(undefined),
+    board: islandBoard(compiled),
+    capability: capabilityWithout(compiled),
     supply: installation.supply,
   });
   if (!given.known) return given;

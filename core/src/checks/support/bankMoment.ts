@@ -1,7 +1,7 @@
-import { bankDraw } from '../../compile/bankDraw.ts';
-import { isOwnBank } from '../../compile/ownBank.ts';
+import { bankDraw } from '../../figures/bank/bankDraw.ts';
+import { isOwnBank } from '../../installation/ownBank.ts';
 import type { StackCase } from './eachLine.ts';
-import { remember } from './remember.ts';
+import { remember } from '../../values/remember.ts';
 
 /** What one bank feeds at one moment. */
 export interface BankMoment {

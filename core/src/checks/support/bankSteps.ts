@@ -1,4 +1,4 @@
-import type { CompiledBank } from '../../compile/bank.ts';
+import type { CompiledBank } from '../../figures/bank/bank.ts';
 import { counted } from '../../words/quantity.ts';
 import type { WorkingStep } from '../finding.ts';
 import { powerWords } from './bankMoment.ts';

@@ -1,7 +1,7 @@
-import { type Capability, linesMadeBy } from '../../compile/capability.ts';
-import type { CompiledStack } from '../../compile/installation.ts';
+import { type Capability, linesMadeBy } from '../../figures/capability/capability.ts';
+import type { CompiledStack } from '../../installation/installation.ts';
 import type { InverterType } from '../../catalogue/inverterType.ts';
-import { field, type Known, mapKnown } from '../../design/known.ts';
+import { field, type Known, mapKnown } from '../../values/known.ts';
 
 /** Grid-side charging power on one line: each unit's setting, shared by the lines it stands on. */
 export function lineChargeW(

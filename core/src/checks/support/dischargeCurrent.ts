@@ -1,6 +1,6 @@
-import type { CompiledBank } from '../../compile/bank.ts';
-import { type BankLimitKey, bankLimits } from '../../compile/bankLimits.ts';
-import type { Path } from '../../design/problem.ts';
+import type { CompiledBank } from '../../figures/bank/bank.ts';
+import { type BankLimitKey, bankLimits } from '../../figures/bank/bankLimits.ts';
+import type { Path } from '../../values/problem.ts';
 import type { CheckContext, Measurement } from '../check.ts';
 import type { Finding } from '../finding.ts';
 import { bankOf } from './bank.ts';
@@ -31,7 +31,7 @@ function steadyLimits(
   const limits: Limit[] = [];
   const missing: Path[] = [];
   const found = bankLimits({
-    site: context.installation.design.site,
+    site: context.installation.site,
     compiled: one.compiled,
     type: one.type,
     bank,

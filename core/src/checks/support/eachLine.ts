@@ -1,13 +1,13 @@
 import type { InverterType } from '../../catalogue/inverterType.ts';
-import type { Board } from '../../compile/board.ts';
-import type { Capability } from '../../compile/capability.ts';
-import type { CompiledStack } from '../../compile/installation.ts';
-import type { Supply } from '../../compile/supply.ts';
-import type { Line } from '../../design/quantities.ts';
-import { all, mapKnown } from '../../design/known.ts';
+import type { Board } from '../../figures/loads/board.ts';
+import type { Capability } from '../../figures/capability/capability.ts';
+import type { CompiledStack } from '../../installation/installation.ts';
+import type { Supply } from '../../installation/supply.ts';
+import type { Line } from '../../values/quantities.ts';
+import { all, mapKnown } from '../../values/known.ts';
 import { type CheckContext, judge, type Measurement, unknownFinding } from '../check.ts';
 import type { Finding } from '../finding.ts';
-import { remember } from './remember.ts';
+import { remember } from '../../values/remember.ts';
 import { boardInMode, capabilityInMode, stackSubject, stacksInMode } from './subjects.ts';
 
 /** A stack in one mode with everything that can be known of it at hand. */

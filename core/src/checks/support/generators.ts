@@ -1,10 +1,12 @@
+import { deratedVaOf } from '../../figures/generator/rating.ts';
+import { generatorBoard } from '../../figures/loads/boards.ts';
 import type { GeneratorType } from '../../catalogue/sourceTypes.ts';
-import type { Board } from '../../compile/board.ts';
-import { generatorLines } from '../../compile/generatorLines.ts';
-import type { CompiledStack } from '../../compile/installation.ts';
-import type { Supply } from '../../compile/supply.ts';
-import { all, known } from '../../design/known.ts';
-import type { Generator } from '../../design/schema.ts';
+import type { Board } from '../../figures/loads/board.ts';
+import { generatorLines } from '../../installation/generatorLines.ts';
+import type { CompiledStack } from '../../installation/installation.ts';
+import type { Supply } from '../../installation/supply.ts';
+import { all, known } from '../../values/known.ts';
+import type { Generator } from '../../installation/facts.ts';
 import { type CheckContext, unknownFinding } from '../check.ts';
 import type { Finding, Subject } from '../finding.ts';
 
@@ -31,7 +33,8 @@ export function eachGenerator(
 ): Finding[] {
   return context.installation.generators
     .filter(({ generator }) => generator.connection === context.mode.kind)
-    .flatMap(({ generator, type, deratedVa }): Finding[] => {
+    .flatMap((set): Finding[] => {
+      const { generator, type } = set;
       const subject: Subject = { kind: 'generator', id: generator.id, label: generator.name };
       const compiled = context.installation.stacks.find((one) => one.stack.id === generator.stackId);
       if (compiled === undefined)
@@ -39,8 +42,8 @@ export function eachGenerator(
       const { supply } = context.installation;
       const given = all({
         type,
-        deratedVa,
-        board: compiled.generatorBoard,
+        deratedVa: deratedVaOf(set),
+        board: generatorBoard(compiled),
         supply,
         reached:
           type.known && supply.known

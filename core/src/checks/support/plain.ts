@@ -1,5 +1,5 @@
-import type { CompiledStack } from '../../compile/installation.ts';
-import type { Known } from '../../design/known.ts';
+import type { CompiledStack } from '../../installation/installation.ts';
+import type { Known } from '../../values/known.ts';
 import { type CheckContext, judge, type Measurement, unknownFinding } from '../check.ts';
 import type { Finding, Subject } from '../finding.ts';
 

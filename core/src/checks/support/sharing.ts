@@ -1,19 +1,20 @@
-import type { BankCircuit } from '../../compile/bankCircuit.ts';
-import { type BankShare, shareBank } from '../../compile/bankShare.ts';
-import type { CompiledBank } from '../../compile/bank.ts';
-import { bankLoadsW } from '../../compile/bankDraw.ts';
-import type { Board } from '../../compile/board.ts';
-import { nearEmpty } from '../../compile/nearEmpty.ts';
-import type { CompiledStack } from '../../compile/installation.ts';
-import type { BatteryStart } from '../../compile/surges.ts';
-import { known, mapKnown, unknownAt } from '../../design/known.ts';
-import type { Path } from '../../design/problem.ts';
+import { bankCircuitOf } from '../../figures/bank/ofSet.ts';
+import type { BankCircuit } from '../../figures/bank/bankCircuit.ts';
+import { type BankShare, shareBank } from '../../figures/bank/bankShare.ts';
+import type { CompiledBank } from '../../figures/bank/bank.ts';
+import { bankLoadsW } from '../../figures/bank/bankDraw.ts';
+import type { Board } from '../../figures/loads/board.ts';
+import { nearEmpty } from '../../figures/bank/nearEmpty.ts';
+import type { CompiledStack } from '../../installation/installation.ts';
+import type { BatteryStart } from '../../figures/loads/surges.ts';
+import { known, mapKnown, unknownAt } from '../../values/known.ts';
+import type { Path } from '../../values/problem.ts';
 import { type CheckContext, type Measurement, NO_WORKING } from '../check.ts';
 import type { Finding, Working } from '../finding.ts';
 import { formatNumber } from '../../words/quantity.ts';
 import type { BankMoment } from './bankMoment.ts';
 import { eachStack, type StackCase } from './eachLine.ts';
-import { remember } from './remember.ts';
+import { remember } from '../../values/remember.ts';
 import { bankSubject } from './subjects.ts';
 
 export type SolvedShare = Extract<BankShare, { kind: 'solved' }>;
@@ -49,7 +50,7 @@ export interface Spread {
 /** How far the modules are apart at a moment, where the bank is known so far; undefined where it is not, or cannot give the power. */
 const solvedFactor = remember((one: StackCase) =>
   remember(({ linesW }: BankMoment): number | undefined => {
-    const found = one.compiled.bankCircuit();
+    const found = bankCircuitOf(one.compiled);
     if (!found.known || typeof found.value === 'string') return undefined;
     const circuit = found.value;
     const factors: number[] = [1];
@@ -111,13 +112,13 @@ function solveFor(one: StackCase, circuit: BankCircuit, load: LoadCase): SolvedC
 /** The bank as a load case meets it, with all that it is solved for: once, for all checks that look at it. */
 const solvedFor = {
   steady: remember((one: StackCase) => {
-    const circuit = one.compiled.bankCircuit();
+    const circuit = bankCircuitOf(one.compiled);
     return circuit.known && typeof circuit.value !== 'string'
       ? known(solveFor(one, circuit.value, 'steady'))
       : unknownAt(...(circuit.known ? [] : circuit.missing));
   }),
   surge: remember((one: StackCase) => {
-    const circuit = one.compiled.bankCircuit();
+    const circuit = bankCircuitOf(one.compiled);
     return circuit.known && typeof circuit.value !== 'string'
       ? mapKnown(nearEmpty(circuit.value, one.compiled.stack), (met) => solveFor(one, met, 'surge'))
       : unknownAt(...(circuit.known ? [] : circuit.missing));
@@ -134,7 +135,7 @@ export function eachSharingBank(
 ): Finding[] {
   return eachStack(check, context, unit, (one) => {
     const { compiled, board, capability } = one;
-    const found = compiled.bankCircuit();
+    const found = bankCircuitOf(compiled);
     if ((found.known && typeof found.value === 'string') || capability.stopped) return [];
     const asked = load === 'steady' ? board.continuous.missing : board.starts.missing;
     // With the load not known there is nothing to solve for.

@@ -1,10 +1,14 @@
-import { allStrings, type StringsAt } from '../../compile/strings.ts';
+import { allStrings, type StringsAt } from '../../figures/pv/strings.ts';
 import { type CheckContext, judge, type Measurement, unknownFinding } from '../check.ts';
 import type { Finding, Subject } from '../finding.ts';
 
-const subjectOf = (one: StringsAt): Subject => ({
+export const stringSubject = (one: StringsAt): Subject => ({
   kind: 'array',
   id: `${one.array.id}/${one.place.id}`,
+  about: [
+    { kind: 'array', id: one.array.id },
+    { kind: 'unit', id: one.place.unitId },
+  ],
   label: one.label,
 });
 
@@ -27,7 +31,7 @@ export function eachString(
     const measured = measure(one);
     return measured === undefined
       ? []
-      : [judge(check, context, { ...measured, subject: subjectOf(one), unit })];
+      : [judge(check, context, { ...measured, subject: stringSubject(one), unit })];
   });
   return [...bare, ...placed];
 }

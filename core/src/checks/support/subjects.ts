@@ -1,6 +1,9 @@
-import type { CompiledStack } from '../../compile/installation.ts';
-import type { Capability } from '../../compile/capability.ts';
-import type { Line } from '../../design/quantities.ts';
+import type { Board } from '../../figures/loads/board.ts';
+import type { Known } from '../../values/known.ts';
+import { generatorBoard, islandBoard, onGridBoard } from '../../figures/loads/boards.ts';
+import type { CompiledStack } from '../../installation/installation.ts';
+import { type Capability, capabilityWithout } from '../../figures/capability/capability.ts';
+import type { Line } from '../../values/quantities.ts';
 import type { CheckContext } from '../check.ts';
 import type { Subject } from '../finding.ts';
 
@@ -14,12 +17,17 @@ export const lineSubject = (compiled: CompiledStack, line: Line): Subject => ({
   kind: 'line',
   id: `${compiled.stack.id}/${line}`,
   label: `${compiled.stack.name} ${line}`,
+  about: [
+    { kind: 'stack', id: compiled.stack.id },
+    { kind: 'supply-line', id: line },
+  ],
 });
 
 export const bankSubject = (compiled: CompiledStack): Subject => ({
   kind: 'bank',
   id: compiled.stack.id,
   label: `Battery bank of ${compiled.stack.name}`,
+  about: [{ kind: 'stack', id: compiled.stack.id }],
 });
 
 /** The stacks a mode is about: in `unit-lost`, only the one that lost a unit. */
@@ -32,27 +40,24 @@ export function stacksInMode(context: CheckContext): readonly CompiledStack[] {
 }
 
 /** What a stack can carry in this mode. */
-export function capabilityInMode(
-  context: CheckContext,
-  compiled: CompiledStack,
-): ReturnType<CompiledStack['capabilityWithout']> {
-  return compiled.capabilityWithout(context.mode.lostUnit?.unitId);
+export function capabilityInMode(context: CheckContext, compiled: CompiledStack): Known<Capability> {
+  return capabilityWithout(compiled, context.mode.lostUnit?.unitId);
 }
 
 /** Whether the whole set has stopped in this mode: then battery figures have no meaning, and the load checks say it. */
 export const hasStopped = (capability: Capability): boolean => capability.stopped;
 
 /** What draws through a stack in this mode: everything behind it on grid, less in island, more while a generator runs. */
-export function boardInMode({ mode }: CheckContext, compiled: CompiledStack): CompiledStack['board'] {
+export function boardInMode({ mode }: CheckContext, compiled: CompiledStack): Known<Board> {
   switch (mode.kind) {
     case 'on-grid':
     case 'maintenance-bypass':
-      return compiled.onGridBoard;
+      return onGridBoard(compiled);
     case 'generator-port':
     case 'transfer-switch':
-      return compiled.generatorBoard;
+      return generatorBoard(compiled);
     case 'island':
     case 'unit-lost':
-      return compiled.board;
+      return islandBoard(compiled);
   }
 }

@@ -1,4 +1,4 @@
-import type { StartOnLine, SurgeStep } from '../../compile/surges.ts';
+import type { StartOnLine, SurgeStep } from '../../figures/loads/surges.ts';
 import { type WorstLevel, worstLevel } from '../../network/overload.ts';
 import { formatNumber, formatQuantity } from '../../words/quantity.ts';
 import type { CheckContext, Measurement } from '../check.ts';

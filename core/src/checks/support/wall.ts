@@ -1,4 +1,4 @@
-import type { OnWall } from '../../compile/wall.ts';
+import type { OnWall } from '../../installation/place/wall.ts';
 import { type CheckContext, judge, type Measurement } from '../check.ts';
 import type { Finding, Subject } from '../finding.ts';
 

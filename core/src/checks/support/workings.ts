@@ -1,9 +1,9 @@
-import { type Capability, linesMadeBy } from '../../compile/capability.ts';
-import { type Board, LOAD_CASE_WORDS } from '../../compile/board.ts';
-import type { CompiledStack, Installation } from '../../compile/installation.ts';
+import { type Capability, linesMadeBy } from '../../figures/capability/capability.ts';
+import { type Board, LOAD_CASE_WORDS } from '../../figures/loads/board.ts';
+import type { CompiledStack, Installation } from '../../installation/installation.ts';
 import type { InverterType } from '../../catalogue/inverterType.ts';
 import type { Complex } from '../../network/complex.ts';
-import type { Line } from '../../design/quantities.ts';
+import type { Line } from '../../values/quantities.ts';
 import { formatQuantity } from '../../words/quantity.ts';
 import type { WorkingInput, WorkingStep, WorkingSymbol } from '../finding.ts';
 
@@ -67,13 +67,10 @@ export function lineCapabilityStep(
       'inverterTypeId',
     ]),
     symbol('m', 'lines one unit makes', made, ''),
-    symbol(
-      'k',
-      `derating at ${String(installation.design.site.equipmentHighestC)} °C`,
-      capability.derating,
-      '',
-      ['site', 'equipmentHighestC'],
-    ),
+    symbol('k', `derating at ${String(installation.site.equipmentHighestC)} °C`, capability.derating, '', [
+      'site',
+      'equipmentHighestC',
+    ]),
     symbol(
       'ε',
       'current-sharing tolerance, 0 for one unit',

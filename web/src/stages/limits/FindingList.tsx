@@ -1,4 +1,4 @@
-import { checkById, type Finding, sentenceOf } from '@bastion/core';
+import { checkById, type Finding, modesOf, sentenceOf, subjectKey } from '@bastion/core';
 import { useDrawer } from '../../state/drawer.ts';
 import { useOpenJob } from '../../state/job.ts';
 import { headroomWords, ratioOf } from '../../ui/FindingStrip.tsx';
@@ -40,12 +40,12 @@ function FindingRow({ finding, modeLabel }: { readonly finding: Finding; readonl
 /** Findings as sentences, worst first; each opens into its working. */
 export function FindingList({ findings }: { readonly findings: readonly Finding[] }) {
   const { analysis } = useOpenJob();
-  const labels = new Map(analysis.installation.modes.map((mode) => [mode.id, mode.label]));
+  const labels = new Map(modesOf(analysis.installation).map((mode) => [mode.id, mode.label]));
   return (
     <ol className="sheet">
       {findings.map((finding) => (
         <FindingRow
-          key={`${finding.check} ${finding.mode} ${finding.subject.id}`}
+          key={`${finding.check} ${finding.mode} ${subjectKey(finding.subject)}`}
           finding={finding}
           modeLabel={labels.get(finding.mode) ?? finding.mode}
         />

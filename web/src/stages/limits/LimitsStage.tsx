@@ -1,4 +1,4 @@
-import { type State, STATES } from '@bastion/core';
+import { modesOf, type State, STATES } from '@bastion/core';
 import { FileText, Printer } from 'lucide-react';
 import { ToggleGroup } from 'radix-ui';
 import { useState } from 'react';
@@ -42,7 +42,7 @@ export function LimitsStage() {
   const modeId = useJob((store) => store.modeId);
   const [shown, setShown] = useState<readonly State[]>(['over', 'unknown', 'tight']);
   const [scope, setScope] = useState<'all' | 'mode'>('all');
-  const modeLabel = analysis.installation.modes.find((mode) => mode.id === modeId)?.label ?? modeId;
+  const modeLabel = modesOf(analysis.installation).find((mode) => mode.id === modeId)?.label ?? modeId;
   const listed = analysis.findings.filter(
     (finding) => shown.includes(finding.state) && (scope === 'all' || finding.mode === modeId),
   );

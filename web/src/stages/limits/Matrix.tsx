@@ -1,4 +1,4 @@
-import { checkById, type Finding, formatQuantity, type Mode } from '@bastion/core';
+import { checkById, type Finding, formatQuantity, type Mode, modesOf } from '@bastion/core';
 import { useMemo } from 'react';
 import { useDrawer } from '../../state/drawer.ts';
 import { useJob, useOpenJob } from '../../state/job.ts';
@@ -87,7 +87,7 @@ export function Matrix() {
   const { analysis } = useOpenJob();
   const { findings, installation } = analysis;
   const { columns, worst, checks } = useMemo(() => {
-    const all = columnsOf(installation.modes);
+    const all = columnsOf(modesOf(installation));
     const byCell = worstByCell(findings, all);
     const severity = (column: Column): number => {
       const place = findings.findIndex((finding) => column.modes.some((mode) => mode.id === finding.mode));
@@ -99,7 +99,7 @@ export function Matrix() {
       // The order of first mention among the findings, which come worst first.
       checks: [...new Set(findings.map((finding) => finding.check))],
     };
-  }, [findings, installation.modes]);
+  }, [findings, installation]);
   return (
     <div className="sheet overflow-x-auto" tabIndex={0} role="region" aria-label="Checks by operating mode">
       <table className="w-full min-w-[760px]">

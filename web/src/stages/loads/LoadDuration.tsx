@@ -1,4 +1,5 @@
 import {
+  capabilityWithout,
   dayProfile,
   formatQuantity,
   type Installation,
@@ -19,7 +20,7 @@ const DASHES: Record<string, number[]> = { winter: [], spring: [6, 3], summer: [
 function stackLimitW(installation: Installation): number | undefined {
   let sum = 0;
   for (const compiled of installation.stacks) {
-    const found = compiled.capabilityWithout(undefined);
+    const found = capabilityWithout(compiled);
     if (!found.known) return undefined;
     sum += found.value.totalW;
   }

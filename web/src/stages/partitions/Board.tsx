@@ -152,7 +152,7 @@ interface BoardViewProps {
 }
 
 const BoardView = memo(function BoardView({ analysis, canEdit }: BoardViewProps) {
-  const { design } = analysis.installation;
+  const { design } = analysis;
   const change = useJob((store) => store.change);
   const lanes = useMemo(() => lanesOf(design), [design]);
   const names = laneNames(design);

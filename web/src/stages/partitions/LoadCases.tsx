@@ -1,4 +1,11 @@
-import { type Board, type CompiledStack, formatQuantity, LOAD_CASE_WORDS, magnitude } from '@bastion/core';
+import {
+  type Board,
+  type CompiledStack,
+  formatQuantity,
+  islandBoard,
+  LOAD_CASE_WORDS,
+  magnitude,
+} from '@bastion/core';
 import { useOpenJob } from '../../state/job.ts';
 import { linesOf } from './tracks.ts';
 
@@ -8,8 +15,9 @@ type Sum = Board['expected'];
 export function LoadCases({ compiled }: { readonly compiled: CompiledStack }) {
   const { analysis } = useOpenJob();
   const lines = linesOf(analysis);
-  if (!compiled.board.known) return null;
-  const board = compiled.board.value;
+  const found = islandBoard(compiled);
+  if (!found.known) return null;
+  const board = found.value;
   const rows: { title: string; sum: Sum; counts: boolean }[] = [
     { title: 'Connected', sum: board.connected, counts: false },
     { title: 'Expected peak', sum: board.expected, counts: board.continuous.loadCase === 'expected peak' },

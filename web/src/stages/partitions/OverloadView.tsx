@@ -1,9 +1,11 @@
 import {
   allowedMultiple,
+  capabilityWithout,
   type CompiledStack,
   formatQuantity,
-  levelTimes,
+  islandBoard,
   type LevelTime,
+  levelTimes,
   type Line as LineName,
   type SurgeStep,
 } from '@bastion/core';
@@ -25,8 +27,9 @@ interface Envelope {
 }
 
 function envelopesOf(compiled: CompiledStack, at: number): Envelope[] {
-  if (!compiled.board.known) return [];
-  const board = compiled.board.value;
+  const found = islandBoard(compiled);
+  if (!found.known) return [];
+  const board = found.value;
   const make = (label: string, steps: readonly SurgeStep[], dash: number[]): Envelope[] =>
     steps.length === 0 ? [] : [{ label, points: levelTimes(steps), dash }];
   const largest = [...(board.starts.knownPart[at] ?? [])].sort(
@@ -80,7 +83,7 @@ export function OverloadView({ compiled }: { readonly compiled: CompiledStack })
   const lines = linesOf(analysis);
   const [line, setLine] = useState<LineName>('L1');
   const at = Math.max(0, lines.indexOf(line));
-  const capability = compiled.capabilityWithout(undefined);
+  const capability = capabilityWithout(compiled);
   const limitVa = capability.known ? capability.value.perLineVa[at] : undefined;
   const curve = compiled.type.known ? compiled.type.value.overloadCurve : undefined;
   const envelopes = useMemo(() => envelopesOf(compiled, at), [compiled, at]);

@@ -1,4 +1,13 @@
-import { type Analysis, type Circuit, factorFinder, type Line, magnitude, SUPPLY_LINES } from '@bastion/core';
+import {
+  type Analysis,
+  capabilityWithout,
+  type Circuit,
+  concerns,
+  factorFinder,
+  type Line,
+  magnitude,
+  SUPPLY_LINES,
+} from '@bastion/core';
 import { circuitVa, type Lane, laneKey } from './lanes.ts';
 
 /** A circuit's stretch on the track of one line. */
@@ -25,7 +34,7 @@ export interface Track {
 }
 
 export const linesOf = (analysis: Analysis): readonly Line[] =>
-  SUPPLY_LINES[analysis.installation.design.site.supply ?? 'three-phase'];
+  SUPPLY_LINES[analysis.installation.site.supply ?? 'three-phase'];
 
 const isCarried = (lane: Lane): boolean => lane.kind === 'backup' || lane.kind === 'shed';
 
@@ -78,13 +87,13 @@ function segmentsOf(
 function limitOf(analysis: Analysis, lane: Lane, at: number): number | undefined {
   const { installation } = analysis;
   if (lane.kind === 'grid') {
-    const { serviceRatingA, lineVoltageV } = installation.design.site;
+    const { serviceRatingA, lineVoltageV } = installation.site;
     return serviceRatingA === undefined || lineVoltageV === undefined
       ? undefined
       : serviceRatingA * lineVoltageV;
   }
   const compiled = installation.stacks.find((one) => one.stack.id === lane.partition?.stackId);
-  const found = compiled?.capabilityWithout(undefined);
+  const found = compiled === undefined ? undefined : capabilityWithout(compiled);
   return found?.known === true ? found.value.perLineVa[at] : undefined;
 }
 
@@ -94,7 +103,9 @@ function surgeOf(analysis: Analysis, lane: Lane, line: Line): number | undefined
     (finding) =>
       finding.check === 'surge.largest-start' &&
       finding.mode === 'island' &&
-      finding.subject.id === `${lane.partition?.stackId ?? ''}/${line}`,
+      finding.subject.kind === 'line' &&
+      concerns(finding.subject, { kind: 'stack', id: lane.partition?.stackId ?? '' }) &&
+      concerns(finding.subject, { kind: 'supply-line', id: line }),
   )?.value;
 }
 

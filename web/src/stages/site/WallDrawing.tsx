@@ -1,4 +1,4 @@
-import { type Finding, obstacleLabel, type Rect, type State, zoneOf } from '@bastion/core';
+import { concerns, type Finding, obstacleLabel, type Rect, type State, zoneOf } from '@bastion/core';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import { useJob, useOpenJob } from '../../state/job.ts';
 import { placeIn, removeFromWall, roundM, SNAP_M, snapTo, thingIn } from './wallEdits.ts';
@@ -30,12 +30,7 @@ const RANK: readonly State[] = ['over', 'unknown', 'tight', 'within'];
 /** The worst that is found about a thing on the wall. */
 const worstOf = (findings: readonly Finding[], id: string): State =>
   RANK.find((state) =>
-    findings.some(
-      (finding) =>
-        finding.subject.kind === 'place' &&
-        finding.subject.id.split('/').includes(id) &&
-        finding.state === state,
-    ),
+    findings.some((finding) => concerns(finding.subject, { kind: 'place', id }) && finding.state === state),
   ) ?? 'within';
 
 function useWallMoves() {

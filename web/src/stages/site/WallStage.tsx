@@ -1,4 +1,4 @@
-import { checkById, compareFindings, sentenceOf } from '@bastion/core';
+import { checkById, compareFindings, sentenceOf, subjectKey } from '@bastion/core';
 import { useMemo, useState } from 'react';
 import { useDrawer } from '../../state/drawer.ts';
 import { useOpenJob } from '../../state/job.ts';
@@ -27,7 +27,7 @@ function WallFindings() {
       {found.length > 0 && shown.length === 0 && <p>Everything on the wall is within the limits entered.</p>}
       <ul>
         {shown.map((finding) => (
-          <li key={`${finding.check} ${finding.subject.id}`} className="border-t border-rule">
+          <li key={`${finding.check} ${subjectKey(finding.subject)}`} className="border-t border-rule">
             <button
               type="button"
               className="flex w-full items-start gap-2 py-1 text-left hover:bg-ground"

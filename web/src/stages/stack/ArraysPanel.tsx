@@ -1,4 +1,11 @@
-import { type Design, formatQuantity, type Problem, type PvArray, stringVolts } from '@bastion/core';
+import {
+  type CheckId,
+  type Design,
+  formatQuantity,
+  type Problem,
+  type PvArray,
+  stringVolts,
+} from '@bastion/core';
 import { Plus, Trash2 } from 'lucide-react';
 import { newId, useJob, useOpenJob } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
@@ -6,7 +13,7 @@ import { NumberField, SelectField, TextField } from '../../ui/fields.tsx';
 import { FindingLines } from '../../ui/FindingLines.tsx';
 import { typeOptions } from './BankForm.tsx';
 
-const CHECKS = [
+const CHECKS: readonly CheckId[] = [
   'pv.string-voltage',
   'pv.string-window',
   'pv.string-current',
@@ -43,7 +50,7 @@ interface PartProps {
 function StringWords({ array }: { readonly array: PvArray }) {
   const { analysis } = useOpenJob();
   const found = analysis.installation.arrays.find((one) => one.array.id === array.id)?.moduleType;
-  const { lowestC, highestC } = analysis.installation.design.site;
+  const { lowestC, highestC } = analysis.installation.site;
   if (found?.known !== true || array.modulesPerString === undefined) return null;
   if (lowestC === undefined || highestC === undefined) return null;
   const volts = stringVolts(found.value, array.modulesPerString, lowestC, highestC);
@@ -275,7 +282,7 @@ function OneArray({ array }: { readonly array: PvArray }) {
         {array.coupling === 'dc' && <DcFields array={array} changeIt={changeIt} />}
         {array.coupling === 'ac' && <AcFields array={array} changeIt={changeIt} />}
       </div>
-      <FindingLines checks={CHECKS} about={array.id} />
+      <FindingLines checks={CHECKS} about={{ kind: 'array', id: array.id }} />
       {canEdit && (
         <button
           type="button"
@@ -308,7 +315,11 @@ export function ArraysPanel() {
         </p>
       )}
       {design.stacks.map((stack) => (
-        <FindingLines key={stack.id} checks={['pv.ac-coupled', 'pv.storage']} about={stack.id} />
+        <FindingLines
+          key={stack.id}
+          checks={['pv.ac-coupled', 'pv.storage']}
+          about={{ kind: 'stack', id: stack.id }}
+        />
       ))}
       {design.arrays.map((array) => (
         <OneArray key={array.id} array={array} />

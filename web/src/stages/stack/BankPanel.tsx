@@ -1,4 +1,5 @@
 import {
+  type CheckId,
   type CompiledStack,
   describePlaces,
   formatQuantity,
@@ -30,7 +31,7 @@ const LOADS: readonly { readonly value: BankLoadChoice; readonly label: string }
 ];
 
 /** What concerns the bank as a whole and has no place of its own below. */
-const ABOUT_THE_WHOLE = ['bank.rule', 'bank.mixed-types', 'bank.modules', 'bank.window'];
+const ABOUT_THE_WHOLE: readonly CheckId[] = ['bank.rule', 'bank.mixed-types', 'bank.modules', 'bank.window'];
 
 const percent = (value: number | undefined): string =>
   value === undefined ? 'not known' : formatQuantity(value, 'fraction');
@@ -196,7 +197,7 @@ function Sharing({ compiled }: { readonly compiled: CompiledStack }) {
       <>
         <h3 className="font-semibold">Battery bank</h3>
         {isOwnBank(stack) && <p>Each of the {stack.units.length} inverters has a bank like this one.</p>}
-        <FindingLines checks={ABOUT_THE_WHOLE} about={stack.id} onlyTrouble />
+        <FindingLines checks={ABOUT_THE_WHOLE} about={{ kind: 'stack', id: stack.id }} onlyTrouble />
       </>
     );
   const { defaults } = analysis.installation;
@@ -239,7 +240,7 @@ function Sharing({ compiled }: { readonly compiled: CompiledStack }) {
         <OwnBanks stack={stack} shownId={ofUnitId} chosenId={bankOf} onChoose={setBankOf} />
       )}
       {shared.kind === 'known' && <Outcome shared={shared} />}
-      <FindingLines checks={ABOUT_THE_WHOLE} about={stack.id} onlyTrouble />
+      <FindingLines checks={ABOUT_THE_WHOLE} about={{ kind: 'stack', id: stack.id }} onlyTrouble />
       <div className="mt-2">
         <JoiningForm stack={stack} />
       </div>

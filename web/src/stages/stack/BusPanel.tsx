@@ -1,4 +1,4 @@
-import { type CompiledStack, planBus, type Stack } from '@bastion/core';
+import { type CheckId, type CompiledStack, modesOf, planBus, type Stack } from '@bastion/core';
 import { newId, useJob, useOpenJob } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
 import { SelectField } from '../../ui/fields.tsx';
@@ -7,7 +7,7 @@ import { type Cable, CableTable } from './CableTable.tsx';
 import { UnitShares } from './UnitShares.tsx';
 import { useStackChange } from './useStackChange.ts';
 
-const CHECKS = [
+const CHECKS: readonly CheckId[] = [
   'stack.parallel-bus',
   'stack.bus-ends',
   'stack.host',
@@ -56,7 +56,7 @@ function Terminators({ stack }: { readonly stack: Stack }) {
 export function BusPanel({ compiled }: { readonly compiled: CompiledStack }) {
   const { analysis, canEdit } = useOpenJob();
   const modeId = useJob((store) => store.modeId);
-  const lost = analysis.installation.modes.find((mode) => mode.id === modeId)?.lostUnit;
+  const lost = modesOf(analysis.installation).find((mode) => mode.id === modeId)?.lostUnit;
   const { stack, type } = compiled;
   const { changeStack } = useStackChange(stack.id);
   if (stack.units.length < 2) return null;
@@ -74,7 +74,7 @@ export function BusPanel({ compiled }: { readonly compiled: CompiledStack }) {
     <Fold
       title="Parallel bus, host and AC leads"
       checks={CHECKS}
-      about={stack.id}
+      about={{ kind: 'stack', id: stack.id }}
       isBare={stack.busLinks === undefined}
     >
       <div className="mt-1 flex flex-wrap items-end gap-3">

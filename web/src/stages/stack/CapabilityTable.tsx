@@ -1,5 +1,6 @@
 import {
   type Capability,
+  capabilityWithout,
   type CompiledStack,
   formatNumber,
   formatQuantity,
@@ -19,12 +20,12 @@ interface Column {
 
 /** Each distinct outcome of losing a unit once: paralleled units on one line are alike. */
 function columnsOf(compiled: CompiledStack): Column[] {
-  const whole = compiled.capabilityWithout(undefined);
+  const whole = capabilityWithout(compiled);
   if (!whole.known) return [];
   const columns: Column[] = [{ key: 'all', title: 'All units', capability: whole.value }];
   const seen = new Set<string>();
   compiled.stack.units.forEach((unit, index) => {
-    const without = compiled.capabilityWithout(unit.id);
+    const without = capabilityWithout(compiled, unit.id);
     if (!without.known) return;
     const outcome = without.value.perLineVa.join('/');
     if (seen.has(outcome)) return;

@@ -1,4 +1,11 @@
-import { type Bank, type CompiledStack, planComms, plannedAddress } from '@bastion/core';
+import {
+  type Bank,
+  bankOfSet,
+  type CheckId,
+  type CompiledStack,
+  planComms,
+  plannedAddress,
+} from '@bastion/core';
 import { newId, useOpenJob } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
 import { NumberField, SelectField } from '../../ui/fields.tsx';
@@ -6,7 +13,7 @@ import { Fold } from '../../ui/Fold.tsx';
 import { type Cable, CableTable } from './CableTable.tsx';
 import { useStackChange } from './useStackChange.ts';
 
-const CHECKS = [
+const CHECKS: readonly CheckId[] = [
   'bank.loop',
   'bank.comms',
   'bank.addresses',
@@ -107,7 +114,8 @@ function Addresses({ stackId, bank }: { readonly stackId: string; readonly bank:
 /** How inverters and battery understand each other: loop, protocol, cables, addresses, terminator. */
 export function CommsPanel({ compiled }: { readonly compiled: CompiledStack }) {
   const { canEdit } = useOpenJob();
-  const { stack, type, bank: found } = compiled;
+  const { stack, type } = compiled;
+  const found = bankOfSet(compiled);
   const { changeBank } = useStackChange(stack.id);
   const bank = typeof stack.bank === 'object' ? stack.bank : undefined;
   if (bank === undefined) return null;
@@ -124,7 +132,12 @@ export function CommsPanel({ compiled }: { readonly compiled: CompiledStack }) {
       if (comms !== undefined) recipe(comms);
     });
   return (
-    <Fold title="Battery communication" checks={CHECKS} about={stack.id} isBare={bank.comms === undefined}>
+    <Fold
+      title="Battery communication"
+      checks={CHECKS}
+      about={{ kind: 'stack', id: stack.id }}
+      isBare={bank.comms === undefined}
+    >
       <div className="mt-1 flex flex-wrap items-end gap-3">
         <div className="w-64">
           <SelectField

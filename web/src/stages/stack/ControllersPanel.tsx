@@ -130,7 +130,7 @@ function OneController({ controller }: { readonly controller: SiteController }) 
         ))}
       </fieldset>
       <Meters controller={controller} changeIt={changeIt} />
-      <FindingLines checks={['stack.controller']} about={controller.id} />
+      <FindingLines checks={['stack.controller']} about={{ kind: 'controller', id: controller.id }} />
       {canEdit && (
         <button
           type="button"
@@ -160,7 +160,11 @@ export function ControllersPanel() {
     <section className="sheet p-3" aria-label="Site controller">
       <h2>Site controller</h2>
       {sets.map((stack) => (
-        <FindingLines key={stack.id} checks={['stack.controller', 'stack.outlet']} about={stack.id} />
+        <FindingLines
+          key={stack.id}
+          checks={['stack.controller', 'stack.outlet']}
+          about={{ kind: 'stack', id: stack.id }}
+        />
       ))}
       {design.controllers.map((controller) => (
         <OneController key={controller.id} controller={controller} />

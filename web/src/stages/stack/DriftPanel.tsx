@@ -1,4 +1,5 @@
 import {
+  bankCircuitOf,
   type CompiledStack,
   describePlaces,
   type Drift,
@@ -113,7 +114,7 @@ export function DriftPanel({ compiled }: { readonly compiled: CompiledStack }) {
   const { design } = useOpenJob();
   const [isOpen, setIsOpen] = useState(false);
   const drift = useDrift(compiled.stack.id, isOpen);
-  const circuit = compiled.bankCircuit();
+  const circuit = bankCircuitOf(compiled);
   if (circuit.known && typeof circuit.value === 'string') return null;
   return (
     <details className="mt-3" onToggle={(event) => setIsOpen(event.currentTarget.open)}>

@@ -1,9 +1,11 @@
 import {
-  type Design,
+  deratedVaOf,
   describePlaces,
+  type Design,
   formatQuantity,
   fuelUse,
   type Generator,
+  generatorBoard,
   generatorLines,
   loadStages,
   type Problem,
@@ -56,17 +58,15 @@ function StageWords({ generator }: { readonly generator: Generator }) {
   const { analysis } = useOpenJob();
   const { generators, stacks, supply } = analysis.installation;
   const one = generators.find((found) => found.generator.id === generator.id);
-  const board = stacks.find(({ stack }) => stack.id === generator.stackId)?.generatorBoard;
-  if (one?.type.known !== true || !one.deratedVa.known || board?.known !== true || !supply.known) return null;
+  const set = stacks.find(({ stack }) => stack.id === generator.stackId);
+  const board = set === undefined ? undefined : generatorBoard(set);
+  const deratedVa = one === undefined ? undefined : deratedVaOf(one);
+  if (one?.type.known !== true || deratedVa?.known !== true || board?.known !== true || !supply.known)
+    return null;
   const { largestStep } = one.type.value;
   const reached = generatorLines(generator, one.type.value, supply.value);
   if (largestStep === undefined || !reached.known) return null;
-  const stages = loadStages(
-    board.value.circuits,
-    supply.value,
-    reached.value,
-    one.deratedVa.value * largestStep,
-  );
+  const stages = loadStages(board.value.circuits, supply.value, reached.value, deratedVa.value * largestStep);
   if (stages.length < 2) return null;
   return (
     <details className="text-[13px]">
@@ -162,7 +162,7 @@ function OneGenerator({ generator }: { readonly generator: Generator }) {
       <StageWords generator={generator} />
       <FindingLines
         checks={['generator.window', 'generator.lines', 'generator.pv']}
-        about={generator.id}
+        about={{ kind: 'generator', id: generator.id }}
         onlyTrouble
       />
     </div>

@@ -1,4 +1,6 @@
 import {
+  bankCircuitOf,
+  bankOfSet,
   type CompiledStack,
   formatQuantity,
   holdV,
@@ -29,7 +31,8 @@ function stepWords(step: JoinStep, hold: string, isStated: boolean): string {
 /** In which order modules come onto the bars, with what each would drive; for a series stack, its links with polarity. */
 export function JoinPanel({ compiled }: { readonly compiled: CompiledStack }) {
   const { analysis } = useOpenJob();
-  const { bank, stack } = compiled;
+  const { stack } = compiled;
+  const bank = bankOfSet(compiled);
   if (!bank.known || bank.value === 'none') return null;
   const { type, moduleCount, nominalV } = bank.value;
   if (type.joining === 'series') {
@@ -52,14 +55,18 @@ export function JoinPanel({ compiled }: { readonly compiled: CompiledStack }) {
       </details>
     );
   }
-  const circuit = compiled.bankCircuit();
+  const circuit = bankCircuitOf(compiled);
   if (moduleCount < 2 || !circuit.known || typeof circuit.value === 'string') return null;
   const isStated =
     typeof stack.bank === 'object' && stack.bank.modules.some((module) => module.stateOfCharge !== undefined);
   const { joiningV } = analysis.installation.defaults;
   const hold = formatQuantity(holdV(joiningV.value, nominalV), 'V');
   return (
-    <Fold title="Bringing the modules together" checks={['bank.join']} about={stack.id}>
+    <Fold
+      title="Bringing the modules together"
+      checks={['bank.join']}
+      about={{ kind: 'stack', id: stack.id }}
+    >
       <p className="font-semibold text-tight">{CAUTIONS}</p>
       {!isStated && (
         <p className="text-unknown">

@@ -1,7 +1,9 @@
 import {
+  bankOfSet,
   type CompiledStack,
   type Installation,
   isOwnBank,
+  modesOf,
   type Module,
   type Stack,
   type Unit,
@@ -154,7 +156,9 @@ function UnitBox({ stack, unit, x, feeds, isLost }: UnitBoxProps) {
   );
 }
 
-function batteryWords({ stack, bank }: CompiledStack): string {
+function batteryWords(compiled: CompiledStack): string {
+  const { stack } = compiled;
+  const bank = bankOfSet(compiled);
   if (!bank.known) return 'Battery not known';
   if (bank.value === 'none') return 'No battery';
   const { type, moduleCount, nominalV } = bank.value;
@@ -219,10 +223,11 @@ const perRowIn = (width: number): number => Math.max(1, Math.floor((width - GAP)
 const modulesOf = ({ stack: { bank } }: CompiledStack): readonly Module[] =>
   typeof bank === 'object' ? bank.modules : [];
 
-const seriesModules = (compiled: CompiledStack): readonly Module[] =>
-  compiled.bank.known && compiled.bank.value !== 'none' && compiled.bank.value.type.joining === 'series'
-    ? modulesOf(compiled)
-    : [];
+function seriesModules(compiled: CompiledStack): readonly Module[] {
+  const bank = bankOfSet(compiled);
+  const isSeries = bank.known && bank.value !== 'none' && bank.value.type.joining === 'series';
+  return isSeries ? modulesOf(compiled) : [];
+}
 
 /** The set as it hangs together: output lines above, units below them with their bus, and what they stand on. */
 export function StackPicture({ installation, compiled }: StackPictureProps) {
@@ -230,7 +235,7 @@ export function StackPicture({ installation, compiled }: StackPictureProps) {
   const { stack } = compiled;
   const { supply } = installation;
   const lines = supply.known ? supply.value.lines : [];
-  const lost = installation.modes.find((mode) => mode.id === modeId)?.lostUnit;
+  const lost = modesOf(installation).find((mode) => mode.id === modeId)?.lostUnit;
   const ordered = [...stack.units].sort((a, b) => (a.line ?? '').localeCompare(b.line ?? ''));
   const fed =
     supply.known && stack.arrangement !== undefined

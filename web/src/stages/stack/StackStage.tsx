@@ -45,7 +45,7 @@ function OneStack({ compiled }: { readonly compiled: CompiledStack }) {
         </div>
         <FindingLines
           checks={['stack.arrangement', 'stack.outlet', 'stack.equal-lines', 'grid.transfer-device']}
-          about={compiled.stack.id}
+          about={{ kind: 'stack', id: compiled.stack.id }}
           onlyTrouble
         />
         <BusPanel compiled={compiled} />

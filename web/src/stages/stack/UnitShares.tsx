@@ -1,4 +1,4 @@
-import { acShare, type CompiledStack, formatQuantity, magnitude } from '@bastion/core';
+import { acShare, type CompiledStack, formatQuantity, islandBoard, magnitude } from '@bastion/core';
 import { useMemo } from 'react';
 import { useOpenJob } from '../../state/job.ts';
 
@@ -16,7 +16,7 @@ export function UnitShares({
     () => (supply.known ? acShare(compiled, supply.value, defaults.leadC.value, lostUnitId) : undefined),
     [compiled, supply, defaults, lostUnitId],
   );
-  const { board } = compiled;
+  const board = islandBoard(compiled);
   if (groups?.known !== true || !supply.known || !board.known || groups.value.length === 0) return null;
   const { continuous } = board.value;
   return (

@@ -1,4 +1,4 @@
-import { type BankAtLoad, bankAtLoad, type CompiledStack, type Path } from '@bastion/core';
+import { type BankAtLoad, bankAtLoad, type CompiledStack, modesOf, type Path } from '@bastion/core';
 import { useMemo } from 'react';
 import { useJob, useOpenJob } from '../../state/job.ts';
 
@@ -23,7 +23,7 @@ export function useBankShare(
 ): Shared {
   const { analysis } = useOpenJob();
   const modeId = useJob((store) => store.modeId);
-  const lost = analysis.installation.modes.find((mode) => mode.id === modeId)?.lostUnit;
+  const lost = modesOf(analysis.installation).find((mode) => mode.id === modeId)?.lostUnit;
   const lostUnitId = lost?.stackId === compiled.stack.id ? lost.unitId : undefined;
   return useMemo((): Shared => {
     if (choice === 'typed' && typedW === undefined) return { kind: 'no-load' };

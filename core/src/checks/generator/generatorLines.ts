@@ -1,0 +1,56 @@
+import { judge, type Check, NO_WORKING } from '../check.ts';
+import { eachGenerator } from '../support/generators.ts';
+
+/** A set with fewer lines than the building: which line it supplies, and what stays dark or on the battery meanwhile. */
+export const generatorLines: Check<'generator.lines'> = {
+  id: 'generator.lines',
+  title: 'Lines the generator reaches',
+  family: 'generator',
+  modes: ['generator-port', 'transfer-switch'],
+  sentences: {
+    over: '{{subject}} supplies {{reached}} only: {{dark}} dark while it runs{{battery}}.',
+    tight: '{{subject}} supplies {{reached}} only{{battery}}; nothing is dark.',
+    within: '{{subject}} supplies every line of the building.',
+    unknown: '{{subject}}: the line it supplies is not known. Missing: {{missing}}.',
+  },
+  run: (context) =>
+    eachGenerator(generatorLines.id, context, '', ({ subject, generator, compiled, supply, reached }) => {
+      const isReached = (line: string): boolean => reached.some((index) => supply.lines[index] === line);
+      const partitions = new Map(
+        context.installation.partitions.map((partition) => [partition.id, partition]),
+      );
+      const dark: string[] = [];
+      const battery: string[] = [];
+      for (const circuit of context.installation.circuits) {
+        const partition = circuit.partitionId === undefined ? undefined : partitions.get(circuit.partitionId);
+        if (partition === undefined || (circuit.lines ?? []).every(isReached)) continue;
+        const onSet = compiled.partitions.includes(partition);
+        if (partition.kind === 'generator-only') dark.push(circuit.name);
+        else if (onSet) battery.push(circuit.name);
+      }
+      const isWhole = reached.length === supply.lines.length;
+      const names = (list: readonly string[]): string =>
+        list.slice(0, 4).join(', ') + (list.length > 4 ? ` and ${list.length - 4} more` : '');
+      const finding = judge(generatorLines.id, context, {
+        subject,
+        value: isWhole ? 0 : 1 + dark.length,
+        limit: isWhole ? 0 : dark.length > 0 ? 0 : 1,
+        unit: '',
+        graded: false,
+        data: {
+          reached: reached.map((index) => supply.lines[index] ?? '').join(' and '),
+          dark: `${names(dark)} ${dark.length === 1 ? 'is' : 'are'}`,
+          battery: battery.length > 0 ? `; on the battery: ${names(battery)}` : '',
+        },
+        working: () => ({
+          ...NO_WORKING,
+          source: `Lines of the set against lines of the building; ${generator.name} feeds the backed-up circuits on its lines, the inverters the rest from the battery.`,
+          notes: [
+            ...dark.map((name) => `Dark: ${name}.`),
+            ...battery.map((name) => `On the battery: ${name}.`),
+          ],
+        }),
+      });
+      return finding.state === 'within' && !isWhole ? { ...finding, state: 'tight' } : finding;
+    }),
+};

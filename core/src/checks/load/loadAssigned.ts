@@ -1,0 +1,37 @@
+import { type Check, judge, NO_WORKING } from '../check.ts';
+
+/** Circuits that nobody has placed, and backup partitions that no stack feeds: their load is in no limit yet. */
+export const loadAssigned: Check<'load.assigned'> = {
+  id: 'load.assigned',
+  title: 'Every circuit has its place',
+  family: 'load',
+  modes: ['on-grid'],
+  sentences: {
+    over: '{{subject}}: {{value}} circuits have no place.',
+    tight: '{{subject}}: {{value}} circuits have no place.',
+    within: 'Every circuit is on the grid side or on a backup output.',
+    unknown: '{{subject}}: not placed yet, so in no limit of the backup output: {{missing}}.',
+  },
+  run: (context) => {
+    const { circuits, partitions, undecidedCircuits } = context.installation;
+    if (circuits.length === 0) return [];
+    const unfed = partitions.filter((one) => one.kind === 'backup' && one.stackId === undefined);
+    const missing = [
+      ...undecidedCircuits.map((circuit) => ['circuits', circuit.id, 'partitionId']),
+      ...unfed.map((partition) => ['partitions', partition.id, 'stackId']),
+    ];
+    return [
+      judge(loadAssigned.id, context, {
+        subject: { kind: 'design', id: 'design', label: 'Circuits' },
+        value: missing.length,
+        limit: 0,
+        unit: '',
+        // A circuit without a place is not a failure: it is not known. "At least" keeps it from being judged over.
+        bound: 'at-least',
+        graded: false,
+        missing,
+        working: () => NO_WORKING,
+      }),
+    ];
+  },
+};

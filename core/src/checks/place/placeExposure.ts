@@ -1,0 +1,74 @@
+import { obstacleLabel, type OnWall, overlapM, topOf, rightOf } from '../../installation/place/wall.ts';
+import type { Path } from '../../values/problem.ts';
+import type { Place } from '../../installation/facts.ts';
+import type { Check } from '../check.ts';
+import { eachOnWall, wallSubject } from '../support/wall.ts';
+
+const RANK = { indoors: 0, sheltered: 1, outdoors: 2 } as const;
+
+/** What is wrong about where a thing hangs, in words. */
+function troubles(one: OnWall, place: Place): string[] {
+  const found: string[] = [];
+  if (!one.rect.known || one.body?.known !== true) return found;
+  const rect = one.rect.value;
+  const { wetRated } = one.body.value;
+  const exposure = place.wall?.exposure;
+  if (exposure !== undefined && RANK[exposure] > RANK[wetRated])
+    found.push(`it is made for ${wetRated} and the wall is ${exposure}`);
+  if (place.wall?.surface === 'combustible') found.push('the surface behind it is combustible');
+  for (const obstacle of place.obstacles) {
+    const label = obstacleLabel(obstacle);
+    const touches = overlapM(rect, obstacle) > 0;
+    if (touches && obstacle.kind === 'sunlit') found.push(`it stands in the sun (${label})`);
+    if (touches && obstacle.kind === 'combustible')
+      found.push(`it hangs on a combustible surface (${label})`);
+    if (touches && obstacle.kind === 'wet') found.push(`it gets wet (${label})`);
+    const isAbove =
+      rect.yM >= topOf(obstacle) - 1e-9 &&
+      Math.min(rightOf(rect), rightOf(obstacle)) > Math.max(rect.xM, obstacle.xM);
+    if (obstacle.kind === 'heat-source' && (touches || isAbove))
+      found.push(`it hangs over a heat source (${label})`);
+  }
+  return found;
+}
+
+/** Sun, wet, heat and what burns: none of it where a thing hangs. The value counts what is wrong. */
+export const placeExposure: Check<'place.exposure'> = {
+  id: 'place.exposure',
+  title: 'Exposure',
+  family: 'place',
+  modes: ['on-grid'],
+  sentences: {
+    over: '{{subject}}: {{troubles}}.',
+    tight: '{{subject}} is out of sun, wet and heat, as far as the plan says.',
+    within: '{{subject}} is out of sun, wet and heat, as far as the plan says.',
+    unknown: '{{subject}}: exposure cannot be judged yet. Missing: {{missing}}.',
+  },
+  run: (context) =>
+    eachOnWall(placeExposure.id, context, (one) => {
+      const { place } = context.installation;
+      if (one.body === undefined || place === undefined) return undefined;
+      const found = troubles(one, place);
+      const missing: Path[] = [
+        ...(one.body.known ? [] : one.body.missing),
+        ...(place.wall?.exposure === undefined ? [['place', 'wall', 'exposure']] : []),
+        ...(place.wall?.surface === undefined ? [['place', 'wall', 'surface']] : []),
+      ];
+      return {
+        subject: wallSubject(one),
+        value: found.length,
+        limit: 0,
+        unit: '',
+        graded: false,
+        missing,
+        data: { troubles: found.join('; ') },
+        working: () => ({
+          steps: [],
+          inputs: [],
+          source:
+            'What the plan of the wall says of sun, wet, heat and surfaces, against what the type is made for.',
+          notes: found,
+        }),
+      };
+    }),
+};

@@ -1,0 +1,197 @@
+import type { Path } from '../../values/problem.ts';
+import type { Circuit, Item } from '../../installation/facts.ts';
+import type { Complex } from '../../network/complex.ts';
+import {
+  averageW,
+  factorFinder,
+  type LineFactors,
+  type RunningItem,
+  runningItem,
+  stepsOfStart,
+} from './loads.ts';
+import type { Supply } from '../../installation/supply.ts';
+import type { DelayedLoad, StartingItem } from './surges.ts';
+
+/** Running totals of one line. Written to only while its board is being gathered. */
+interface LineTotals {
+  connectedW: number;
+  connectedVar: number;
+  expectedW: number;
+  expectedVar: number;
+  clampedW: number;
+  clampedVar: number;
+  harmonicVa: number;
+}
+
+/** All that one walk over the circuits of a board finds. */
+export interface Gathered {
+  readonly lines: readonly LineTotals[];
+  readonly averageW: number;
+  readonly starts: readonly StartingItem[];
+  readonly delayed: readonly DelayedLoad[];
+  readonly missing: Readonly<Record<'running' | 'demand' | 'average' | 'start', readonly Path[]>>;
+  /** The load with clamp readings in place of estimates; undefined where nobody has clamped anything. */
+  readonly clamped: { readonly knownPart: readonly Complex[]; readonly missing: readonly Path[] } | undefined;
+}
+
+interface Gathering {
+  readonly lines: LineTotals[];
+  averageW: number;
+  readonly starts: StartingItem[];
+  readonly delayed: DelayedLoad[];
+  readonly missing: Record<'running' | 'demand' | 'average' | 'start' | 'clamped', Path[]>;
+  hasClamp: boolean;
+}
+
+function addToLines(
+  lines: readonly LineTotals[],
+  factors: LineFactors,
+  watts: number,
+  vars: number,
+  demand: number,
+  thirdHarmonic: number,
+): void {
+  for (let index = 0; index < lines.length; index += 1) {
+    const totals = lines[index];
+    const factor = factors[index];
+    if (totals === undefined || factor === undefined) continue;
+    const lineW = watts * factor.re - vars * factor.im;
+    const lineVar = watts * factor.im + vars * factor.re;
+    totals.connectedW += lineW;
+    totals.connectedVar += lineVar;
+    totals.expectedW += lineW * demand;
+    totals.expectedVar += lineVar * demand;
+    if (thirdHarmonic > 0) totals.harmonicVa += thirdHarmonic * demand * Math.hypot(lineW, lineVar);
+  }
+}
+
+/** Adds one item to the sums; returns what it draws where that is known. */
+function addItem(
+  sums: Gathering,
+  circuit: Circuit,
+  item: Item,
+  supply: Supply,
+  running: RunningItem | undefined,
+  electronicThirdHarmonic: number,
+): void {
+  const { missing } = sums;
+  sums.averageW += averageW(circuit, item, missing.average) ?? 0;
+  const steps = stepsOfStart(circuit, item, supply, missing.start);
+  const demand = item.demandFactor;
+  if (demand === undefined) missing.demand.push(['circuits', circuit.id, 'items', item.id, 'demandFactor']);
+  if (running === undefined) return;
+  const third = item.startClass === 'electronic' ? electronicThirdHarmonic : 0;
+  const watts = running.oneW * running.quantity;
+  const vars = running.oneVar * running.quantity;
+  addToLines(sums.lines, running.factors, watts, vars, demand ?? 0, third);
+  const delayS = circuit.startDelayS ?? 0;
+  if (steps !== undefined && steps.length > 0 && demand !== undefined) {
+    const pattern =
+      steps.length === 1 ? String(steps[0]?.durationS) : steps.map((step) => step.durationS).join('/');
+    sums.starts.push({ running, demand, steps, pattern, delayS });
+  } else if (delayS > 0 && demand !== undefined) {
+    sums.delayed.push({ running, watts: watts * demand, vars: vars * demand, delayS });
+  }
+}
+
+/** Highest clamp reading of a circuit on a line, A. */
+function clampA(circuit: Circuit, line: string): number | undefined {
+  let highest: number | undefined;
+  for (const reading of circuit.clampReadings ?? [])
+    if (reading.line === line && (highest === undefined || reading.currentA > highest))
+      highest = reading.currentA;
+  return highest;
+}
+
+/**
+ * Puts the clamp readings of a circuit in place of its estimate, line by line: S = V · I at the angle of the estimate, or as
+ * real power where there is no estimate. `before` holds the line sums as they were before the circuit.
+ */
+function addClamped(
+  sums: Gathering,
+  circuit: Circuit,
+  supply: Supply,
+  before: readonly Complex[],
+  estimateMissing: readonly Path[],
+): void {
+  const readings = supply.lines.map((line) => clampA(circuit, line));
+  const hasReading = readings.some((reading) => reading !== undefined);
+  const isComplete =
+    circuit.lines !== undefined &&
+    circuit.lines.every((line) => readings[supply.lines.indexOf(line)] !== undefined);
+  if (hasReading) {
+    sums.hasClamp = true;
+    if (supply.lineVoltageV === undefined) sums.missing.clamped.push(['site', 'lineVoltageV']);
+  }
+  if (!isComplete) sums.missing.clamped.push(...estimateMissing);
+  sums.lines.forEach((totals, index) => {
+    const from = before[index];
+    const estimateW = totals.expectedW - (from?.re ?? 0);
+    const estimateVar = totals.expectedVar - (from?.im ?? 0);
+    const reading = readings[index];
+    if (reading === undefined || supply.lineVoltageV === undefined) {
+      totals.clampedW += estimateW;
+      totals.clampedVar += estimateVar;
+      return;
+    }
+    const measuredVa = reading * supply.lineVoltageV;
+    const estimateVa = Math.hypot(estimateW, estimateVar);
+    totals.clampedW += estimateVa > 0 ? (measuredVa * estimateW) / estimateVa : measuredVa;
+    totals.clampedVar += estimateVa > 0 ? (measuredVa * estimateVar) / estimateVa : 0;
+  });
+}
+
+/** Walks the circuits of a board once. A circuit with nothing listed has not been surveyed: not known, not nothing. */
+export function gather(
+  circuits: readonly Circuit[],
+  supply: Supply,
+  electronicThirdHarmonic: number,
+): Gathered {
+  const factorsOf = factorFinder(supply);
+  const sums: Gathering = {
+    lines: supply.lines.map(() => ({
+      connectedW: 0,
+      connectedVar: 0,
+      expectedW: 0,
+      expectedVar: 0,
+      clampedW: 0,
+      clampedVar: 0,
+      harmonicVa: 0,
+    })),
+    averageW: 0,
+    starts: [],
+    delayed: [],
+    missing: { running: [], demand: [], average: [], start: [], clamped: [] },
+    hasClamp: false,
+  };
+  const { missing } = sums;
+  const anyClamp = circuits.some((circuit) => (circuit.clampReadings?.length ?? 0) > 0);
+  for (const circuit of circuits) {
+    const before = anyClamp
+      ? sums.lines.map((line) => ({ re: line.expectedW, im: line.expectedVar }))
+      : undefined;
+    const known = { running: missing.running.length, demand: missing.demand.length };
+    if (circuit.items.length === 0) {
+      const place = ['circuits', circuit.id, 'items'];
+      missing.running.push(place);
+      missing.average.push(place);
+    }
+    for (const item of circuit.items) {
+      const running = runningItem(circuit, item, factorsOf, missing.running);
+      addItem(sums, circuit, item, supply, running, electronicThirdHarmonic);
+    }
+    if (before !== undefined) {
+      const own = [...missing.running.slice(known.running), ...missing.demand.slice(known.demand)];
+      addClamped(sums, circuit, supply, before, own);
+    }
+  }
+  return {
+    ...sums,
+    clamped: sums.hasClamp
+      ? {
+          knownPart: sums.lines.map((line) => ({ re: line.clampedW, im: line.clampedVar })),
+          missing: missing.clamped,
+        }
+      : undefined,
+  };
+}

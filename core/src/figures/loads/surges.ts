@@ -1,0 +1,255 @@
+import type { StartStep } from '../../codes/starts.ts';
+import type { Path } from '../../values/problem.ts';
+import type { Complex } from '../../network/complex.ts';
+import type { EnvelopeStep } from '../../network/overload.ts';
+import { itemPath, type LineFactors, type RunningItem } from './loads.ts';
+
+/** A running item that starts, with its share of the expected peak. */
+export interface StartingItem {
+  readonly running: RunningItem;
+  readonly demand: number;
+  readonly steps: readonly StartStep[];
+  /** Its durations as text: starts of one pattern can be compared step by step. */
+  readonly pattern: string;
+  /** How long after supply returns its circuit is closed. */
+  readonly delayS: number;
+}
+
+/** A load that does not start but whose circuit closes with a delay: its expected peak, all of them. */
+export interface DelayedLoad {
+  readonly running: RunningItem;
+  readonly watts: number;
+  readonly vars: number;
+  readonly delayS: number;
+}
+
+/** A stretch of a surge with the power behind its VA, so that the working can show it. */
+export interface SurgeStep extends EnvelopeStep {
+  readonly power: Complex;
+}
+
+/** One start on top of the others' expected peak, as one place sees it. */
+export interface StartOnLine {
+  readonly label: string;
+  readonly path: Path;
+  readonly steps: readonly SurgeStep[];
+}
+
+/** What one place sees of a load: its own line's factor, or the sum over the lines, which is the whole load. */
+export type Sight = (factors: LineFactors) => Complex;
+const WHOLE: Complex = { re: 1, im: 0 };
+export const seeLine =
+  (line: number): Sight =>
+  (factors) =>
+    factors[line] ?? { re: 0, im: 0 };
+export const seeWhole: Sight = () => WHOLE;
+
+/** Starting power of one: W and var at a step. */
+const startW = (start: StartingItem, step: StartStep): number =>
+  start.running.oneVa * step.multiple * step.powerFactor;
+const startVar = (start: StartingItem, step: StartStep): number =>
+  start.running.oneVa * step.multiple * Math.sqrt(1 - step.powerFactor * step.powerFactor);
+
+const surgeStep = (re: number, im: number, durationS: number): SurgeStep => ({
+  va: Math.hypot(re, im),
+  durationS,
+  power: { re, im },
+});
+
+interface Candidate {
+  readonly start: StartingItem;
+  readonly vas: readonly number[];
+}
+
+const outdoes = (a: Candidate, b: Candidate): boolean =>
+  a.vas.every((va, index) => va >= (b.vas[index] ?? 0));
+
+/** The power on top of everybody else's expected peak while one of an item starts. */
+function powerDuring(start: StartingItem, step: StartStep, total: Complex, factor: Complex): Complex {
+  const watts = startW(start, step) - start.running.oneW * start.demand;
+  const vars = startVar(start, step) - start.running.oneVar * start.demand;
+  return {
+    re: total.re + watts * factor.re - vars * factor.im,
+    im: total.im + watts * factor.im + vars * factor.re,
+  };
+}
+
+/** The starts that no other start of the same pattern outdoes, on top of the expected peak `total` of one place. */
+export function outstandingStarts(
+  starts: readonly StartingItem[],
+  total: Complex,
+  sight: Sight,
+): StartOnLine[] {
+  const byPattern = new Map<string, Candidate[]>();
+  for (const start of starts) {
+    const factor = sight(start.running.factors);
+    if (factor.re === 0 && factor.im === 0) continue;
+    const vas = start.steps.map((step) => {
+      const power = powerDuring(start, step, total, factor);
+      return Math.hypot(power.re, power.im);
+    });
+    const candidate = { start, vas };
+    const rivals = byPattern.get(start.pattern);
+    if (rivals === undefined) byPattern.set(start.pattern, [candidate]);
+    else if (!rivals.some((rival) => outdoes(rival, candidate))) {
+      byPattern.set(start.pattern, [...rivals.filter((rival) => !outdoes(candidate, rival)), candidate]);
+    }
+  }
+  return [...byPattern.values()].flat().map(({ start }) => ({
+    label: labelOf(start),
+    path: itemPath(start.running.circuit, start.running.item),
+    steps: start.steps.map((step) => {
+      const power = powerDuring(start, step, total, sight(start.running.factors));
+      return surgeStep(power.re, power.im, step.durationS);
+    }),
+  }));
+}
+
+/** The item, with its circuit where that tells more. */
+export function labelOf({ running: { item, circuit } }: StartingItem): string {
+  return item.name === circuit.name ? item.name : `${item.name} (${circuit.name})`;
+}
+
+/** Power changes gathered by the moment they happen. */
+class Changes {
+  private readonly at = new Map<number, { re: number; im: number }>();
+
+  add(atS: number, watts: number, vars: number, factor: Complex): void {
+    const change = this.at.get(atS) ?? { re: 0, im: 0 };
+    change.re += watts * factor.re - vars * factor.im;
+    change.im += watts * factor.im + vars * factor.re;
+    this.at.set(atS, change);
+  }
+
+  /** The envelope from a level on, up to the last moment at which something changes. */
+  envelope(from: Complex): SurgeStep[] {
+    let { re, im } = from;
+    const moments = [...this.at.keys()].sort((a, b) => a - b);
+    return moments.flatMap((atS, index) => {
+      const change = this.at.get(atS);
+      re += change?.re ?? 0;
+      im += change?.im ?? 0;
+      const until = moments[index + 1];
+      return until === undefined ? [] : [surgeStep(re, im, until - atS)];
+    });
+  }
+}
+
+/** Adds one start, of all there are of the item, to the changes: from what it drew before to running in full. */
+function addStart(
+  changes: Changes,
+  start: StartingItem,
+  fromS: number,
+  before: number,
+  factor: Complex,
+): void {
+  const { running, steps } = start;
+  let beforeW = running.oneW * before;
+  let beforeVar = running.oneVar * before;
+  let atS = fromS;
+  for (let index = 0; index <= steps.length; index += 1) {
+    const step = steps[index];
+    const watts = step === undefined ? running.oneW : startW(start, step);
+    const vars = step === undefined ? running.oneVar : startVar(start, step);
+    changes.add(atS, running.quantity * (watts - beforeW), running.quantity * (vars - beforeVar), factor);
+    beforeW = watts;
+    beforeVar = vars;
+    atS += step?.durationS ?? 0;
+  }
+}
+
+/**
+ * Everything that starts, starts together at time 0, and then runs: diversity is lost after a long break, so starting
+ * items count in full and without their demand factor. Items that do not start stay at their expected peak.
+ * Changes at the same moment are added up first, so that only the distinct moments are sorted.
+ */
+export function coldPickup(starts: readonly StartingItem[], total: Complex, sight: Sight): SurgeStep[] {
+  const changes = new Changes();
+  for (const start of starts) {
+    const factor = sight(start.running.factors);
+    if (factor.re !== 0 || factor.im !== 0) addStart(changes, start, 0, start.demand, factor);
+  }
+  return changes.envelope(total);
+}
+
+/** Pickup with the delays of the design: what stands behind a delay is dark until its moment, and then starts in full. */
+export function staggeredPickup(
+  starts: readonly StartingItem[],
+  delayed: readonly DelayedLoad[],
+  total: Complex,
+  sight: Sight,
+): SurgeStep[] {
+  const changes = new Changes();
+  for (const start of starts) {
+    const { running, demand, delayS } = start;
+    const factor = sight(running.factors);
+    if (factor.re === 0 && factor.im === 0) continue;
+    const drawnBefore = delayS > 0 ? 0 : demand;
+    if (delayS > 0) {
+      const share = running.quantity * demand;
+      changes.add(0, -running.oneW * share, -running.oneVar * share, factor);
+    }
+    addStart(changes, start, delayS, drawnBefore, factor);
+  }
+  for (const { running, watts, vars, delayS } of delayed) {
+    const factor = sight(running.factors);
+    if (factor.re === 0 && factor.im === 0) continue;
+    changes.add(0, -watts, -vars, factor);
+    changes.add(delayS, watts, vars, factor);
+  }
+  return changes.envelope(total);
+}
+
+interface StartMoment {
+  readonly start: StartingItem;
+  readonly step: StartStep;
+  readonly watts: number;
+}
+
+/** Real power during one start, on top of everybody else's expected peak. */
+export interface BatteryStart {
+  /** All lines together. */
+  readonly watts: number;
+  readonly linesW: readonly number[];
+  readonly durationS: number;
+  readonly label: string;
+}
+
+/**
+ * The starts that ask most of a battery: first the one with the largest real power of all lines together, then those with the
+ * largest on each line, where they are others. A start on one line is fed by the inverters of that line alone. No line carries less
+ * than its continuous load, which may have been measured above the others' expected peak.
+ */
+export function batteryStarts(
+  starts: readonly StartingItem[],
+  expected: readonly Complex[],
+  continuous: readonly Complex[],
+): BatteryStart[] {
+  const wholeW = expected.reduce((sum, line) => sum + line.re, 0);
+  const sights = [seeWhole, ...expected.map((_, line) => seeLine(line))];
+  const bases = [wholeW, ...expected.map((line) => line.re)];
+  const largest = sights.map((): StartMoment | undefined => undefined);
+  for (const start of starts) {
+    for (const step of start.steps) {
+      sights.forEach((sight, at) => {
+        const factor = sight(start.running.factors);
+        if (factor.re === 0 && factor.im === 0) return;
+        const { re: watts } = powerDuring(start, step, { re: bases[at] ?? 0, im: 0 }, factor);
+        if (watts > (largest[at]?.watts ?? -Infinity)) largest[at] = { start, step, watts };
+      });
+    }
+  }
+  const found = largest.filter((one) => one !== undefined);
+  const isFirst = ({ start, step }: StartMoment, at: number): boolean =>
+    found.findIndex((one) => one.start === start && one.step === step) === at;
+  return found.filter(isFirst).map(({ start, step }) => {
+    const linesW = expected.map((line, at) =>
+      Math.max(
+        powerDuring(start, step, line, start.running.factors[at] ?? { re: 0, im: 0 }).re,
+        continuous[at]?.re ?? 0,
+      ),
+    );
+    const watts = linesW.reduce((sum, line) => sum + line, 0);
+    return { watts, linesW, durationS: step.durationS, label: labelOf(start) };
+  });
+}

@@ -1,0 +1,54 @@
+import type { EquipmentType } from '../catalogue/schema.ts';
+import { resolveDefaults } from '../codes/defaults.ts';
+import type { Design } from '../design/schema.ts';
+import { field } from '../values/known.ts';
+import { laySet } from './build/sets.ts';
+import { typeFinder } from './build/types.ts';
+import type { Installation } from './installation.ts';
+import { routeLengths } from './place/routes.ts';
+import { compileWall } from './place/wall.ts';
+import { compileSupply } from './supply.ts';
+
+/** Compiles a design. The design must have been read (`readDesign`); nothing here throws for what it leaves unknown. */
+export function compile(design: Design, catalogue: readonly EquipmentType[]): Installation {
+  const find = typeFinder(design, catalogue);
+  const supply = compileSupply(design.site);
+  const defaults = resolveDefaults(design.defaults);
+  const wall = compileWall(design, catalogue);
+  const routes = routeLengths(design, wall, {
+    serviceLoopM: defaults.serviceLoopM.value,
+    slack: defaults.routeSlack.value,
+  });
+  const decided = new Set(design.partitions.map((partition) => partition.id));
+  return {
+    site: design.site,
+    place: design.place,
+    circuits: design.circuits,
+    partitions: design.partitions,
+    startCases: design.startCases,
+    types: design.types,
+    meters: design.meters,
+    supply,
+    lineVoltageV: field(design.site.lineVoltageV, 'site', 'lineVoltageV'),
+    defaults,
+    stacks: design.stacks.map((stack) => laySet(design, stack, { supply, defaults, routes, find })),
+    generators: design.generators.map((generator) => ({
+      generator,
+      site: design.site,
+      type: find('generator', generator.typeId, ['generators', generator.id, 'typeId']),
+    })),
+    arrays: design.arrays.map((array) => ({
+      array,
+      moduleType: find('pv-module', array.moduleTypeId, ['arrays', array.id, 'moduleTypeId']),
+    })),
+    controllers: design.controllers.map((controller) => ({
+      controller,
+      type: find('controller', controller.typeId, ['controllers', controller.id, 'typeId']),
+    })),
+    wall,
+    routes,
+    undecidedCircuits: design.circuits.filter(
+      (circuit) => circuit.partitionId === undefined || !decided.has(circuit.partitionId),
+    ),
+  };
+}

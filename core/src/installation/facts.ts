@@ -1,0 +1,20 @@
+/** What a person stated of each thing, as the installation carries it on to its parts. Whoever reads the installation names these. */
+export { DURATION_POINTS, type MeterSummary } from '../design/meters.ts';
+export type { Mounted, Place } from '../design/place.ts';
+export type {
+  Bank,
+  Circuit,
+  Generator,
+  Importance,
+  Item,
+  Module,
+  Partition,
+  PvArray,
+  Site,
+  SiteController,
+  Stack,
+  StartCase,
+  SupplyKind,
+  Unit,
+} from '../design/schema.ts';
+export type { BankComms, Conductor, Joining } from '../design/stackSchema.ts';

@@ -1,0 +1,43 @@
+import type { Installation } from '../installation/installation.ts';
+import { remember } from '../values/remember.ts';
+
+export type ModeKind =
+  'on-grid' | 'island' | 'generator-port' | 'transfer-switch' | 'maintenance-bypass' | 'unit-lost';
+
+/** One way the installation can be operated. `unit-lost` is island less one inverter of one stack. */
+export interface Mode {
+  readonly id: string;
+  readonly kind: ModeKind;
+  readonly label: string;
+  readonly lostUnit?: { readonly stackId: string; readonly unitId: string };
+}
+
+/** The modes an installation makes possible, in the order they are shown. */
+export const modesOf = remember((installation: Installation): readonly Mode[] => {
+  const { stacks, generators, site } = installation;
+  const modes: Mode[] = [{ id: 'on-grid', kind: 'on-grid', label: 'On grid' }];
+  if (stacks.length > 0) modes.push({ id: 'island', kind: 'island', label: 'Island' });
+  if (generators.some(({ generator }) => generator.connection === 'generator-port')) {
+    modes.push({ id: 'generator-port', kind: 'generator-port', label: 'Generator port' });
+  }
+  if (generators.some(({ generator }) => generator.connection === 'transfer-switch')) {
+    modes.push({ id: 'transfer-switch', kind: 'transfer-switch', label: 'Generator by transfer switch' });
+  }
+  if (site.maintenanceBypass === 'yes') {
+    modes.push({ id: 'maintenance-bypass', kind: 'maintenance-bypass', label: 'Maintenance bypass' });
+  }
+  for (const { stack } of stacks) {
+    // A set of one has no such mode: without its only unit there is no island to look at.
+    if (stack.units.length < 2) continue;
+    stack.units.forEach((unit, index) => {
+      const where = stacks.length > 1 ? `${stack.name}, ` : '';
+      modes.push({
+        id: `unit-lost:${stack.id}/${unit.id}`,
+        kind: 'unit-lost',
+        label: `Lost: ${where}unit ${index + 1}${unit.line === undefined ? '' : ` (${unit.line})`}`,
+        lostUnit: { stackId: stack.id, unitId: unit.id },
+      });
+    });
+  }
+  return modes;
+});
