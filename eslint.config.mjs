@@ -1,4 +1,5 @@
 import tseslint from 'typescript-eslint';
+import js from '@eslint/js';
 import reactHooks from 'eslint-plugin-react-hooks';
 
 export default tseslint.config(
@@ -9,15 +10,40 @@ export default tseslint.config(
       '.data/**',
       '.test/**',
       '**/*.generated.ts',
-      '**/*.mjs',
-      '.dependency-cruiser.cjs',
       'web/vite.config.ts',
       'vitest.config.ts',
       'journeys/playwright.config.ts',
     ],
   },
-  ...tseslint.configs.strictTypeChecked,
   {
+    files: ['**/*.mjs', '**/*.cjs'],
+    ...js.configs.recommended,
+    languageOptions: {
+      globals: {
+        console: false,
+        process: false,
+        URL: false,
+        performance: false,
+        setTimeout: false,
+        clearTimeout: false,
+        fetch: false,
+        Buffer: false,
+        AbortSignal: false,
+        module: 'writable',
+        structuredClone: false,
+        document: false,
+        localStorage: false,
+        window: false,
+        PerformanceObserver: false,
+        HTMLElement: false,
+        KeyboardEvent: false,
+        Event: false,
+      },
+    },
+  },
+  ...tseslint.configs.strictTypeChecked.map((one) => ({ ...one, files: ['**/*.ts', '**/*.tsx'] })),
+  {
+    files: ['**/*.ts', '**/*.tsx'],
     languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
     rules: {
       '@typescript-eslint/no-unused-vars': [

@@ -94,9 +94,12 @@ await runMain(async () => {
     'server/src',
     'cli/src',
     'web/src',
+    'scripts',
+    'journeys',
     '--config',
     '.dependency-cruiser.cjs',
   ]);
+  await step('nothing unused', bin('knip'), ['--no-progress']);
   await step('tables are fresh', process.execPath, ['scripts/generate-tables.mjs', '--check']);
   await step('document schema is fresh', process.execPath, ['scripts/generate-schema.mjs', '--check']);
   await step('first screen is small enough', process.execPath, ['scripts/first-screen.mjs']);

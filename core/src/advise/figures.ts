@@ -1,11 +1,9 @@
 import type { CompiledStack } from '../installation/installation.ts';
 import { islandBoard } from '../figures/loads/boards.ts';
-import { analyse, type Analysis } from '../checks/analyse.ts';
-import type { EquipmentType } from '../catalogue/schema.ts';
+import type { Analysis } from '../checks/analyse.ts';
 import type { Ref, Subject } from '../checks/finding.ts';
 import type { RegisteredFinding } from '../checks/registry.ts';
 import { autonomy } from '../figures/bank/autonomy.ts';
-import type { Design } from '../design/schema.ts';
 import type { Figures } from './proposal.ts';
 
 const orNull = (value: number | undefined): number | null =>
@@ -62,6 +60,3 @@ export function figuresOf(analysis: Analysis): Figures {
     findings: { over: counted('over'), unknown: counted('unknown'), tight: counted('tight') },
   };
 }
-
-export const figuresOfDesign = (design: Design, catalogue: readonly EquipmentType[]): Figures =>
-  figuresOf(analyse(design, catalogue));

@@ -16,7 +16,6 @@ export const combinerBarType = z.strictObject({
 export type CombinerBarType = z.infer<typeof combinerBarType>;
 
 export const meterRole = z.enum(['grid', 'generation', 'load']);
-export type MeterRole = z.infer<typeof meterRole>;
 
 export const meterType = z.strictObject({
   ...common,
@@ -28,7 +27,6 @@ export const meterType = z.strictObject({
   addressRule: z.enum(['fixed', 'unique-per-role']),
   terminals,
 });
-export type MeterType = z.infer<typeof meterType>;
 
 export const sensorType = z.strictObject({
   ...common,
@@ -38,7 +36,6 @@ export const sensorType = z.strictObject({
   openingMm: positive.max(300).optional(),
   arrow: z.enum(['to-building', 'to-source']),
 });
-export type SensorType = z.infer<typeof sensorType>;
 
 export const protectiveDeviceType = z
   .strictObject({

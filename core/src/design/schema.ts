@@ -185,4 +185,3 @@ export type PvArray = Design['arrays'][number];
 export type SiteController = Design['controllers'][number];
 export type StartCase = Design['startCases'][number];
 export type ClampReading = NonNullable<Circuit['clampReadings']>[number];
-export type Override = Design['defaults'][number];

@@ -11,7 +11,6 @@ export type {
   Partition,
   PvArray,
   Site,
-  SiteController,
   Stack,
   StartCase,
   SupplyKind,

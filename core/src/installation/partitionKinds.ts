@@ -7,6 +7,3 @@ export const isCarriedInIsland = (partition: Partition): boolean =>
 /** Fed through the stack while the grid is there. */
 export const isBehindStack = (partition: Partition): boolean =>
   partition.kind === 'backup' || partition.kind === 'shed' || partition.kind === 'locked-out';
-
-/** Whether a partition of this kind needs to name the stack it hangs on. */
-export const needsStack = (partition: Partition): boolean => partition.kind !== 'grid';

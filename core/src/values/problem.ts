@@ -24,11 +24,6 @@ export function formatPath(path: Path): string {
   return text === '' ? '(document)' : text;
 }
 
-/** Puts the parent's own place in front, so that no part needs to know how deep it sits. */
-export function prefixProblems(prefix: Path, problems: readonly Problem[]): Problem[] {
-  return problems.map((problem) => ({ ...problem, path: [...prefix, ...problem.path] }));
-}
-
 type Issue = z.core.$ZodIssue;
 
 function typeSentence(issue: Issue & { code: 'invalid_type' }): string {

@@ -88,4 +88,4 @@ export function accounts(models: Models, now: () => Date): Accounts {
 export const canEdit = (person: Person): boolean => person.role === 'designer';
 export const canTest = (person: Person): boolean => person.role === 'designer' || person.role === 'field';
 /** May tick the delivery list, take photos and log clamp readings. */
-export const canNote = canTest;
+export const canNote = (person: Person): boolean => canTest(person);

@@ -44,9 +44,6 @@ export function capabilityInMode(context: CheckContext, compiled: CompiledStack)
   return capabilityWithout(compiled, context.mode.lostUnit?.unitId);
 }
 
-/** Whether the whole set has stopped in this mode: then battery figures have no meaning, and the load checks say it. */
-export const hasStopped = (capability: Capability): boolean => capability.stopped;
-
 /** What draws through a stack in this mode: everything behind it on grid, less in island, more while a generator runs. */
 export function boardInMode({ mode }: CheckContext, compiled: CompiledStack): Known<Board> {
   switch (mode.kind) {
