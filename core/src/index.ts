@@ -74,7 +74,8 @@ export { type LoadStage, loadStages } from './figures/loads/loadStages.ts';
 export { parallelBus } from './installation/parallelBus.ts';
 export { seriesOrder, type SeriesLink, seriesWindow } from './installation/seriesStack.ts';
 export { type StringVolts, stringVolts } from './figures/pv/strings.ts';
-export { capabilityWithout, unitLines } from './figures/capability/capability.ts';
+export { capabilityWithout } from './figures/capability/capability.ts';
+export { unitLines } from './installation/unitLines.ts';
 export { type BankLimitColumn, bankLimitTable } from './checks/support/bankLimitTable.ts';
 export { holdV, type JoinStep, joinSteps } from './schedules/joinModules.ts';
 export { type BusPlan, planBus, planComms, plannedAddress } from './advise/wiring.ts';
@@ -87,7 +88,8 @@ export { statedOf } from './installation/stated.ts';
 export { buildingBoard, generatorBoard, islandBoard, onGridBoard } from './figures/loads/boards.ts';
 export { bankCircuitOf, bankOfSet, bankTypesOf } from './figures/bank/ofSet.ts';
 export { deratedVaOf } from './figures/generator/rating.ts';
-export { type Mode, type ModeKind, modesOf } from './modes/modes.ts';
+export type { ModeKind } from './installation/modeKinds.ts';
+export { type Mode, modesOf } from './modes/modes.ts';
 export {
   applyEdits,
   type Conflict,

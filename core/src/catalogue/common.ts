@@ -64,26 +64,24 @@ export const timeCurve = z
 /** Current into a short circuit, as a multiple of the rated current, and for how long it lasts. */
 export const shortCircuit = z.strictObject({ multiple: positive.max(50), lastsMs: positive.max(60000) });
 
-/** What goes into the terminals of one port. */
-export const terminals = z
-  .array(
-    z
-      .strictObject({
-        port: portName,
-        minMm2: positive.max(1000),
-        maxMm2: positive.max(1000),
-        stripMm: positive.max(100).optional(),
-        torqueNm: positive.max(200).optional(),
-        ends: z
-          .array(z.enum(['bare', 'ferrule', 'ring', 'fork']))
-          .min(1)
-          .optional(),
-        mostConductors: z.number().int().min(1).max(12).optional(),
-      })
-      .refine((one) => one.minMm2 <= one.maxMm2, 'needs its smallest conductor below its largest'),
-  )
-  .max(12)
-  .optional();
+const terminalRow = z
+  .strictObject({
+    port: portName,
+    minMm2: positive.max(1000),
+    maxMm2: positive.max(1000),
+    stripMm: positive.max(100).optional(),
+    torqueNm: positive.max(200).optional(),
+    ends: z
+      .array(z.enum(['bare', 'ferrule', 'ring', 'fork']))
+      .min(1)
+      .optional(),
+    mostConductors: z.number().int().min(1).max(12).optional(),
+  })
+  .refine((one) => one.minMm2 <= one.maxMm2, 'needs its smallest conductor below its largest');
+export type TerminalRow = z.infer<typeof terminalRow>;
+
+/** What goes into the terminals of each port. */
+export const terminals = z.array(terminalRow).max(12).optional();
 
 export const windowV = z
   .strictObject({ min: positive.max(2000), max: positive.max(2000) })

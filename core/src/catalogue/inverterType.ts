@@ -110,6 +110,15 @@ export const inverterType = z
     batteryProtocols: z.array(portName).max(12).optional().describe('Protocols for closed-loop batteries.'),
     batteryCommsPort: portName.optional(),
     neutralEarthRelay: z.enum(['yes', 'no', 'external-kit']).optional(),
+    relayWithGenerator: z
+      .enum(['open', 'closed'])
+      .optional()
+      .describe('What that relay does while a generator feeds the generator port.'),
+    transferNeutral: z
+      .enum(['solid', 'switched'])
+      .optional()
+      .describe('Whether its own transfer relay opens the neutral between grid and backup port.'),
+    mixedTypes: z.enum(['yes', 'no']).optional().describe('Whether a set may hold units of other types.'),
     parallelBus: z
       .strictObject({
         fromPort: portName,

@@ -1,10 +1,12 @@
 import type { Installation } from '../installation/installation.ts';
-import type { Mode, ModeKind } from '../modes/modes.ts';
+import type { ModeKind } from '../installation/modeKinds.ts';
+import type { Mode } from '../modes/modes.ts';
 import { uniquePaths } from '../values/known.ts';
 import type { Path } from '../values/problem.ts';
 import type { Finding, State, Subject, Working } from './finding.ts';
 
-export type Family = 'load' | 'surge' | 'balance' | 'grid' | 'stack' | 'bank' | 'generator' | 'pv' | 'place';
+export type Family =
+  'load' | 'surge' | 'balance' | 'grid' | 'stack' | 'bank' | 'generator' | 'pv' | 'place' | 'bonding';
 
 export interface CheckContext {
   readonly installation: Installation;
@@ -18,7 +20,8 @@ export interface Check<Id extends string = string> {
   readonly id: Id;
   readonly title: string;
   readonly family: Family;
-  readonly modes: readonly ModeKind[];
+  /** The modes it looks at; 'once' where the mode makes no difference. */
+  readonly modes: readonly ModeKind[] | 'once';
   /** One sentence per outcome, with {{placeholders}} for subject, value, limit, margin, missing and the finding's data. */
   readonly sentences: Readonly<Record<State, string>>;
   readonly run: (context: CheckContext) => Finding[];

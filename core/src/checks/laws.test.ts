@@ -117,6 +117,19 @@ function wireWhole(design: Design): void {
   bank.comms = planComms(bank, battery, inverter);
   bank.modules.forEach((module, place) => (module.address = plannedAddress(battery, place)));
   design.site.lowestC = -10;
+  Object.assign(design.site, {
+    earthing: 'TN-C-S',
+    bypassNeutral: 'switched',
+    bypassInterlocked: 'yes',
+    localElectrode: 'yes',
+    electrodeOhm: 40,
+    surviveUnitLoss: 'yes',
+  });
+  design.earthPoints.push({
+    id: 'e1',
+    name: 'main earthing bar',
+    joins: ['chassis', 'backed-up-earth', 'grid-earth', 'electrode', 'generator-frame'],
+  });
   const place = { id: 'p', stackId: 's', unitId: stack.units[0]?.id ?? '', input: 1, strings: 1 };
   design.arrays.push(
     {
@@ -172,6 +185,8 @@ describe('forgetting a figure', () => {
     'stackId',
     'connection',
     'maintenanceBypass',
+    // Without it the question is asked, and no finding of a lost unit stands.
+    'surviveUnitLoss',
     'importance',
   ]);
 

@@ -8,14 +8,17 @@ import { bankBusEnds } from './bank/bankBusEnds.ts';
 import { bankCharge } from './bank/bankCharge.ts';
 import { bankColdCharge } from './bank/bankColdCharge.ts';
 import { bankComms } from './bank/bankComms.ts';
+import { bankConductors } from './bank/bankConductors.ts';
 import { bankCurrentMinimum } from './bank/bankCurrentMinimum.ts';
 import { bankCurrentNominal } from './bank/bankCurrentNominal.ts';
+import { bankDeliverable } from './bank/bankDeliverable.ts';
 import { bankInverterLeads } from './bank/bankInverterLeads.ts';
 import { bankJoin } from './bank/bankJoin.ts';
 import { bankLeadCurrent } from './bank/bankLeadCurrent.ts';
 import { bankLoop } from './bank/bankLoop.ts';
 import { bankManagement } from './bank/bankManagement.ts';
 import { bankMixedTypes } from './bank/bankMixedTypes.ts';
+import { bankModuleCharge } from './bank/bankModuleCharge.ts';
 import { bankModuleCurrent } from './bank/bankModuleCurrent.ts';
 import { bankModuleSurge } from './bank/bankModuleSurge.ts';
 import { bankModules } from './bank/bankModules.ts';
@@ -26,6 +29,14 @@ import { bankSeries } from './bank/bankSeries.ts';
 import { bankSharing } from './bank/bankSharing.ts';
 import { bankSurgeCurrent } from './bank/bankSurgeCurrent.ts';
 import { bankWindow } from './bank/bankWindow.ts';
+import { bondingBackFeed } from './bonding/bondingBackFeed.ts';
+import { bondingEarthPoint } from './bonding/bondingEarthPoint.ts';
+import { bondingElectrode } from './bonding/bondingElectrode.ts';
+import { bondingGenerator } from './bonding/bondingGenerator.ts';
+import { bondingInterlock } from './bonding/bondingInterlock.ts';
+import { bondingJoinedSources } from './bonding/bondingJoinedSources.ts';
+import { bondingLiveBoards } from './bonding/bondingLiveBoards.ts';
+import { bondingNeutralEarth } from './bonding/bondingNeutralEarth.ts';
 import { generatorLeastLoading } from './generator/generatorLeastLoading.ts';
 import { generatorLines } from './generator/generatorLines.ts';
 import { generatorLoading } from './generator/generatorLoading.ts';
@@ -67,7 +78,9 @@ import { stackFirmware } from './stack/stackFirmware.ts';
 import { stackHost } from './stack/stackHost.ts';
 import { stackOutlet } from './stack/stackOutlet.ts';
 import { stackParallelBus } from './stack/stackParallelBus.ts';
+import { stackUnitLoss } from './stack/stackUnitLoss.ts';
 import { stackUnitShare } from './stack/stackUnitShare.ts';
+import { stackUnitTypes } from './stack/stackUnitTypes.ts';
 import { surgeChosen } from './surge/surgeChosen.ts';
 import { surgeColdPickup } from './surge/surgeColdPickup.ts';
 import { surgeLargestStart } from './surge/surgeLargestStart.ts';
@@ -88,14 +101,17 @@ export const CHECKS = [
   bankCharge,
   bankColdCharge,
   bankComms,
+  bankConductors,
   bankCurrentMinimum,
   bankCurrentNominal,
+  bankDeliverable,
   bankInverterLeads,
   bankJoin,
   bankLeadCurrent,
   bankLoop,
   bankManagement,
   bankMixedTypes,
+  bankModuleCharge,
   bankModuleCurrent,
   bankModuleSurge,
   bankModules,
@@ -106,6 +122,14 @@ export const CHECKS = [
   bankSharing,
   bankSurgeCurrent,
   bankWindow,
+  bondingBackFeed,
+  bondingEarthPoint,
+  bondingElectrode,
+  bondingGenerator,
+  bondingInterlock,
+  bondingJoinedSources,
+  bondingLiveBoards,
+  bondingNeutralEarth,
   generatorLeastLoading,
   generatorLines,
   generatorLoading,
@@ -147,7 +171,9 @@ export const CHECKS = [
   stackHost,
   stackOutlet,
   stackParallelBus,
+  stackUnitLoss,
   stackUnitShare,
+  stackUnitTypes,
   surgeChosen,
   surgeColdPickup,
   surgeLargestStart,

@@ -27,6 +27,12 @@ export const MIGRATIONS: readonly Migration[] = [
     name: 'AddControllers',
     up: (document) => ({ ...document, controllers: [] }),
   },
+  {
+    from: 4,
+    name: 'AddDevicesInstrumentsAndEarthPoints',
+    // Only lists came; what nobody stated of them is not known.
+    up: (document) => ({ ...document, devices: [], instruments: [], earthPoints: [] }),
+  },
 ];
 
 const stamped = z.looseObject({ format: z.number().int().positive() });

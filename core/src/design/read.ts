@@ -2,7 +2,7 @@ import type { EquipmentType } from '../catalogue/schema.ts';
 import { migrate } from './migrate.ts';
 import { type Problem, type Result, problemsFrom } from '../values/problem.ts';
 import { referenceProblems } from './references.ts';
-import { type Design, designSchema, MOST_CIRCUITS } from './schema.ts';
+import { type Design, designSchema, FORMAT, MOST_CIRCUITS } from './schema.ts';
 
 /** The largest document that is read, in UTF-16 units: far above 6,000 circuits, far below what would stop a machine. */
 export const MAX_DOCUMENT_LENGTH = 20_000_000;
@@ -60,7 +60,7 @@ export function readDesignText(text: string, catalogue: readonly EquipmentType[]
 /** A new, empty document. Everything a person has not said is absent. */
 export function emptyDesign(name: string): Design {
   return {
-    format: 4,
+    format: FORMAT,
     name,
     site: {},
     circuits: [],
@@ -69,6 +69,9 @@ export function emptyDesign(name: string): Design {
     generators: [],
     arrays: [],
     controllers: [],
+    devices: [],
+    instruments: [],
+    earthPoints: [],
     startCases: [],
     meters: [],
     delivery: [],

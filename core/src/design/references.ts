@@ -25,6 +25,9 @@ function stackReferences(
   ofKind([...path, 'inverterTypeId'], stack.inverterTypeId, 'inverter');
   ofKind([...path, 'autotransformerTypeId'], stack.autotransformerTypeId, 'autotransformer');
   ofKind([...path, 'transferDeviceTypeId'], stack.transferDeviceTypeId, 'transfer-device');
+  stack.units.forEach((unit, u) =>
+    ofKind([...path, 'units', u, 'inverterTypeId'], unit.inverterTypeId, 'inverter'),
+  );
   refer([...path, 'hostUnitId'], stack.hostUnitId, units, 'the unit');
   stack.terminated?.forEach((id, t) => refer([...path, 'terminated', t], id, units, 'the unit'));
   stack.busLinks?.forEach((link, l) => {
@@ -53,6 +56,43 @@ function bankReferences(bank: Bank, path: Path, { refer, ofKind }: Follow): void
   bank.comms?.terminated?.forEach((id, t) =>
     refer([...path, 'comms', 'terminated', t], id, modules, 'the module'),
   );
+}
+
+/** Devices, meters and sensors name what they belong to. */
+function networkReferences(
+  design: Design,
+  { refer, ofKind }: Follow,
+  onLine: (path: Path, value: Line) => void,
+  ids: { readonly stackIds: ReadonlySet<string>; readonly partitionIds: ReadonlySet<string> },
+): void {
+  const unitsOf = (stackId: string | undefined): ReadonlySet<string> =>
+    new Set(design.stacks.find((one) => one.id === stackId)?.units.map((unit) => unit.id));
+  const modulesOf = (stackId: string | undefined): ReadonlySet<string> => {
+    const bank = design.stacks.find((one) => one.id === stackId)?.bank;
+    return new Set(typeof bank === 'object' ? bank.modules.map((module) => module.id) : []);
+  };
+  const generatorIds = new Set(design.generators.map((one) => one.id));
+  const arrayIds = new Set(design.arrays.map((one) => one.id));
+  const mountedIds = new Set(design.place?.mounted.map((one) => one.id));
+  design.devices.forEach((device, d) => {
+    const at = ['devices', d];
+    ofKind([...at, 'typeId'], device.typeId, 'protective-device');
+    refer([...at, 'stackId'], device.stackId, ids.stackIds, 'the stack');
+    refer([...at, 'unitId'], device.unitId, unitsOf(device.stackId), 'the unit');
+    refer([...at, 'moduleId'], device.moduleId, modulesOf(device.stackId), 'the module');
+    refer([...at, 'partitionId'], device.partitionId, ids.partitionIds, 'the partition');
+    refer([...at, 'generatorId'], device.generatorId, generatorIds, 'the generator');
+    refer([...at, 'arrayId'], device.arrayId, arrayIds, 'the array');
+    refer([...at, 'mountedId'], device.mountedId, mountedIds, 'the place on the wall');
+  });
+  design.instruments.forEach((one, i) => {
+    const at = ['instruments', i];
+    ofKind([...at, 'typeId'], one.typeId, one.kind);
+    if (one.line !== undefined) onLine([...at, 'line'], one.line);
+    refer([...at, 'readBy'], one.readBy, ids.stackIds, 'the stack');
+    refer([...at, 'readByUnitId'], one.readByUnitId, unitsOf(one.readBy), 'the unit');
+    refer([...at, 'mountedId'], one.mountedId, mountedIds, 'the place on the wall');
+  });
 }
 
 /**
@@ -99,6 +139,7 @@ export function referenceProblems(design: Design, catalogue: readonly EquipmentT
   design.circuits.forEach((circuit, c) => {
     refer(['circuits', c, 'partitionId'], circuit.partitionId, partitionIds, 'the partition');
     circuit.lines?.forEach((one, l) => onLine(['circuits', c, 'lines', l], one));
+    ofKind(['circuits', c, 'device', 'typeId'], circuit.device?.typeId, 'protective-device');
   });
   design.partitions.forEach((partition, p) =>
     refer(['partitions', p, 'stackId'], partition.stackId, stackIds, 'the stack'),
@@ -109,6 +150,7 @@ export function referenceProblems(design: Design, catalogue: readonly EquipmentT
   design.stacks.forEach((stack, s) => stackReferences(stack, ['stacks', s], follow, onLine));
   design.generators.forEach((generator, g) => {
     ofKind(['generators', g, 'typeId'], generator.typeId, 'generator');
+    ofKind(['generators', g, 'transferDeviceTypeId'], generator.transferDeviceTypeId, 'transfer-device');
     refer(['generators', g, 'stackId'], generator.stackId, stackIds, 'the stack');
     if (generator.line !== undefined) onLine(['generators', g, 'line'], generator.line);
   });
@@ -132,5 +174,6 @@ export function referenceProblems(design: Design, catalogue: readonly EquipmentT
       ofKind(['controllers', c, 'meters', m, 'typeId'], meter.typeId, 'meter'),
     );
   });
+  networkReferences(design, follow, onLine, { stackIds, partitionIds });
   return problems;
 }

@@ -18,9 +18,10 @@ import { meterSummary } from './meters.ts';
 import { array, controller, generator } from './sourceSchema.ts';
 import { stack } from './stackSchema.ts';
 import { place } from './place.ts';
+import { device, earthPoint, instrument } from './networkSchema.ts';
 
 /** The format number this code writes. Older documents are migrated on reading; newer ones are refused. */
-export const FORMAT = 4;
+export const FORMAT = 5;
 
 export const supplyKind = z.enum(['single-phase', 'split-phase', 'three-phase']);
 export type SupplyKind = z.infer<typeof supplyKind>;
@@ -61,6 +62,25 @@ const site = z.strictObject({
   altitudeM: z.number().min(-430).max(6000).optional(),
   targetAutonomyH: positive.max(10000).optional().describe('Hours the backed-up load should last.'),
   maintenanceBypass: z.enum(['yes', 'none']).optional(),
+  bypassNeutral: z.enum(['solid', 'switched']).optional().describe('Of the bypass switch.'),
+  bypassInterlocked: z
+    .enum(['yes', 'no'])
+    .optional()
+    .describe('Whether bypass and inverter output can never be closed together.'),
+  grid: z
+    .enum(['connected', 'none'])
+    .optional()
+    .describe('None: the site has no grid. Without it: connected.'),
+  utilityEarth: z
+    .enum(['kept', 'may-be-lost'])
+    .optional()
+    .describe('Whether the earth that the utility provides is still there in island.'),
+  localElectrode: z.enum(['yes', 'none']).optional(),
+  electrodeOhm: nonNegative.max(100000).optional().describe('Measured resistance of the local electrode.'),
+  surviveUnitLoss: z
+    .enum(['yes', 'no'])
+    .optional()
+    .describe('Whether the loss of one inverter must be survived. Without it: not decided.'),
 });
 
 export const itemSchema = z.strictObject({
@@ -112,6 +132,18 @@ const circuit = z.strictObject({
     .describe('One line: line to neutral. Two: line to line. Three: three-phase.'),
   lineFixed: z.enum(['yes', 'no']).optional().describe('Yes: advice must leave its line alone.'),
   partitionId: id.optional(),
+  device: z
+    .strictObject({
+      typeId: id.optional(),
+      ratedA: positive.max(1000).optional(),
+      curve: z.enum(['B', 'C', 'D', 'gG', 'aR']).optional(),
+    })
+    .optional()
+    .describe('Its protective device.'),
+  cable: z
+    .strictObject({ lengthM: nonNegative.max(2000).optional(), areaMm2: positive.max(1000).optional() })
+    .optional()
+    .describe('From the board to what hangs on it.'),
   startDelayS: nonNegative.max(3600).optional().describe('Closed this long after supply returns in island.'),
   items: entities(itemSchema, 200),
   clampReadings: entities(clampReading, 500).optional(),
@@ -134,6 +166,10 @@ const partition = z.strictObject({
   shedStage: z.number().int().min(1).max(9).optional().describe('For a shed stage: 1 goes first.'),
   shedWhen: z.enum(['at-transfer', 'below-soc']).optional(),
   shedBelowSoc: fraction.optional(),
+  neutralEarthLink: z
+    .enum(['yes', 'none'])
+    .optional()
+    .describe('Whether neutral and earth are linked in its board. Without it: they are not.'),
 });
 
 const startCase = z.strictObject({
@@ -166,6 +202,11 @@ export const designSchema = z.strictObject({
   startCases: entities(startCase, 64).describe('Starts that somebody wants to see together.'),
   meters: entities(meterSummary, 16).describe('What interval meters have measured, summed up.'),
   delivery: delivery.describe('What has arrived and been prepared, by the id of the generated list.'),
+  devices: entities(device, 2000).describe(
+    'Switches, breakers, fuses and isolators, each in its place in a line.',
+  ),
+  instruments: entities(instrument, 64).describe('Meters and sensors that inverters read by themselves.'),
+  earthPoints: entities(earthPoint, 16).describe('Where earths are joined.'),
   place: place.optional(),
   defaults: entities(override, 64).describe('Limits changed for this job, each with a reason.'),
   types: entities(equipmentType, 128).describe('Equipment types copied in when first used.'),
@@ -183,5 +224,8 @@ export type Module = Bank['modules'][number];
 export type Generator = Design['generators'][number];
 export type PvArray = Design['arrays'][number];
 export type SiteController = Design['controllers'][number];
+export type Device = Design['devices'][number];
+export type Instrument = Design['instruments'][number];
+export type EarthPoint = Design['earthPoints'][number];
 export type StartCase = Design['startCases'][number];
 export type ClampReading = NonNullable<Circuit['clampReadings']>[number];

@@ -6,7 +6,18 @@ export const generator = z.strictObject({
   id,
   name,
   typeId: id.optional(),
-  connection: z.enum(['generator-port', 'transfer-switch']).optional(),
+  connection: z
+    .enum(['generator-port', 'transfer-switch', 'inlet'])
+    .optional()
+    .describe('inlet: onto a board by an inlet, without a transfer switch.'),
+  transferDeviceTypeId: id
+    .optional()
+    .describe('The transfer switch ahead of the grid port. Without it: the one the stack names.'),
+  inletAt: z.enum(['service-board', 'backed-up-board']).optional(),
+  neutralBond: z
+    .enum(['bonded', 'floating'])
+    .optional()
+    .describe('Where its neutral is bonded or floats otherwise than its type says.'),
   stackId: id.optional(),
   line: line.optional().describe('For a single-phase set on several lines: the one it supplies.'),
   fuelL: nonNegative.optional(),

@@ -1,7 +1,16 @@
 import { z } from 'zod';
 import { portName } from '../catalogue/common.ts';
 import { arrangement } from '../catalogue/inverterType.ts';
-import { entities, fraction, id, line, name, nonNegative, positive } from '../values/quantities.ts';
+import {
+  entities,
+  fraction,
+  id,
+  line,
+  name,
+  nonNegative,
+  positive,
+  temperatureC,
+} from '../values/quantities.ts';
 
 /** A conductor as it is laid: length of one pole, copper, flexible. */
 const conductor = z.strictObject({
@@ -21,6 +30,16 @@ const unit = z.strictObject({
   batteryLead: conductor.optional().describe('Where its battery lead differs from the others.'),
   acLead: conductor.optional().describe('From its AC output to the point where the units are paralleled.'),
   ownAcDevice: z.enum(['yes', 'none']).optional().describe('Whether its AC output has a device of its own.'),
+  inverterTypeId: id.optional().describe('Where this unit is of another type than the set.'),
+  busAddress: z.number().int().min(0).max(255).optional().describe('On the parallel bus.'),
+  frequencyHz: z
+    .union([z.literal(50), z.literal(60)])
+    .optional()
+    .describe('As it is set.'),
+  neutralEarthRelay: z
+    .enum(['on', 'off'])
+    .optional()
+    .describe('Where the relays are set unit by unit. Without it: the set closes one, as it is set.'),
   barPlace: z.number().int().min(1).max(512).optional().describe('At which place of the bars it taps them.'),
 });
 
@@ -93,6 +112,22 @@ const bank = z.strictObject({
     ),
   groupSize: z.number().int().min(2).max(32).optional().describe('Modules in each group on the bar.'),
   lead: conductor.optional().describe('From module to module in a chain, or from each module to its bar.'),
+  groups: entities(
+    z.strictObject({
+      id,
+      number: z.number().int().min(1).max(64),
+      lead: conductor.optional(),
+    }),
+    64,
+  )
+    .optional()
+    .describe('Groups whose leads to the bar differ from the others.'),
+  groupTakeOff: z
+    .enum(['same-end', 'diagonal'])
+    .optional()
+    .describe('From which modules of a group its leads leave. Without it: diagonal.'),
+  leadC: temperatureC.optional().describe('Temperature of the leads. Without it: the planning default.'),
+  barC: temperatureC.optional().describe('Temperature of the bars. Without it: as the leads.'),
   groupLead: conductor.optional().describe('From each end of a group to the bar.'),
   barTypeId: id.optional().describe('The combiner bar, for its cross-section, spacing and rating.'),
   barSegment: conductor
@@ -129,6 +164,11 @@ export const stack = z.strictObject({
     .max(1e6)
     .optional()
     .describe('Power each unit may draw from the grid or generator to charge.'),
+  neutralEarthRelay: z
+    .enum(['on', 'off'])
+    .optional()
+    .describe('Whether the neutral–earth relay works in island. Without it: as the type does.'),
+  relayKit: z.enum(['fitted', 'none']).optional().describe('For types that want an external relay kit.'),
   autotransformerTypeId: id.optional(),
   transferDeviceTypeId: id
     .optional()

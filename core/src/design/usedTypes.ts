@@ -11,6 +11,7 @@ export function usedTypeIds(design: Design): Set<string> {
     note(stack.inverterTypeId);
     note(stack.autotransformerTypeId);
     note(stack.transferDeviceTypeId);
+    for (const unit of stack.units) note(unit.inverterTypeId);
     if (stack.bank === undefined || stack.bank === 'none') continue;
     note(stack.bank.batteryTypeId);
     note(stack.bank.breakerTypeId);
@@ -22,7 +23,13 @@ export function usedTypeIds(design: Design): Set<string> {
     note(controller.typeId);
     for (const meter of controller.meters) note(meter.typeId);
   }
-  for (const generator of design.generators) note(generator.typeId);
+  for (const generator of design.generators) {
+    note(generator.typeId);
+    note(generator.transferDeviceTypeId);
+  }
+  for (const device of design.devices) note(device.typeId);
+  for (const instrument of design.instruments) note(instrument.typeId);
+  for (const circuit of design.circuits) note(circuit.device?.typeId);
   return used;
 }
 

@@ -1,7 +1,8 @@
 import type { EquipmentType } from '../catalogue/schema.ts';
 import { resolveDefaults } from '../codes/defaults.ts';
 import type { Design } from '../design/schema.ts';
-import { field } from '../values/known.ts';
+import { field, mapKnown } from '../values/known.ts';
+import { layNetwork } from './build/network.ts';
 import { laySet } from './build/sets.ts';
 import { typeFinder } from './build/types.ts';
 import type { Installation } from './installation.ts';
@@ -20,6 +21,20 @@ export function compile(design: Design, catalogue: readonly EquipmentType[]): In
     slack: defaults.routeSlack.value,
   });
   const decided = new Set(design.partitions.map((partition) => partition.id));
+  const stacks = design.stacks.map((stack) => laySet(design, stack, { supply, defaults, routes, find }));
+  const generators = design.generators.map((generator) => ({
+    generator,
+    site: design.site,
+    type: find('generator', generator.typeId, ['generators', generator.id, 'typeId']),
+  }));
+  const arrays = design.arrays.map((array) => ({
+    array,
+    moduleType: find('pv-module', array.moduleTypeId, ['arrays', array.id, 'moduleTypeId']),
+  }));
+  const controllers = design.controllers.map((controller) => ({
+    controller,
+    type: find('controller', controller.typeId, ['controllers', controller.id, 'typeId']),
+  }));
   return {
     site: design.site,
     place: design.place,
@@ -28,23 +43,17 @@ export function compile(design: Design, catalogue: readonly EquipmentType[]): In
     startCases: design.startCases,
     types: design.types,
     meters: design.meters,
+    earthPoints: design.earthPoints,
     supply,
     lineVoltageV: field(design.site.lineVoltageV, 'site', 'lineVoltageV'),
     defaults,
-    stacks: design.stacks.map((stack) => laySet(design, stack, { supply, defaults, routes, find })),
-    generators: design.generators.map((generator) => ({
-      generator,
-      site: design.site,
-      type: find('generator', generator.typeId, ['generators', generator.id, 'typeId']),
-    })),
-    arrays: design.arrays.map((array) => ({
-      array,
-      moduleType: find('pv-module', array.moduleTypeId, ['arrays', array.id, 'moduleTypeId']),
-    })),
-    controllers: design.controllers.map((controller) => ({
-      controller,
-      type: find('controller', controller.typeId, ['controllers', controller.id, 'typeId']),
-    })),
+    stacks,
+    generators,
+    arrays,
+    controllers,
+    network: mapKnown(supply, (lines) =>
+      layNetwork({ design, supply: lines, stacks, generators, routes, find }, arrays, controllers),
+    ),
     wall,
     routes,
     undecidedCircuits: design.circuits.filter(

@@ -4,8 +4,11 @@ export type { Mounted, Place } from '../design/place.ts';
 export type {
   Bank,
   Circuit,
+  Device,
+  EarthPoint,
   Generator,
   Importance,
+  Instrument,
   Item,
   Module,
   Partition,
@@ -16,4 +19,5 @@ export type {
   SupplyKind,
   Unit,
 } from '../design/schema.ts';
+export type { DeviceRole } from '../design/networkSchema.ts';
 export type { BankComms, Conductor, Joining } from '../design/stackSchema.ts';

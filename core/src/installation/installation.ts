@@ -21,7 +21,10 @@ import type {
   Stack,
   StartCase,
 } from '../design/schema.ts';
+import type { DeviceRole } from '../design/networkSchema.ts';
 import type { Known } from '../values/known.ts';
+import type { Path } from '../values/problem.ts';
+import type { Network } from './network.ts';
 import type { RouteLength } from './place/routes.ts';
 import type { OnWall } from './place/wall.ts';
 import type { Supply } from './supply.ts';
@@ -29,11 +32,25 @@ import type { Supply } from './supply.ts';
 type Meters = Design['meters'];
 export type Defaults = Record<DefaultKey, ResolvedDefault>;
 
+/** A device that the design lists on a bank, with what is known of it. */
+export interface BatteryDevice {
+  readonly role: DeviceRole;
+  readonly unitId: string | undefined;
+  readonly moduleId: string | undefined;
+  readonly group: number | undefined;
+  readonly fitted: 'yes' | 'none' | undefined;
+  readonly ratedA: Known<number>;
+  readonly milliohm: number | undefined;
+  readonly path: Path;
+}
+
 /**
  * A set of inverters with what hangs on its backup outputs and its battery bank: plain data, and enough of it that the figures of
  * the set follow from it alone. They are kept beside it (`figures/`), never in it.
  */
 export interface CompiledStack {
+  /** Devices listed on the DC side of this set. */
+  readonly batteryDevices: readonly BatteryDevice[];
   readonly stack: Stack;
   readonly site: Site;
   readonly defaults: Defaults;
@@ -89,6 +106,7 @@ export interface Installation {
   /** Types the document has copied in, for their names. */
   readonly types: readonly EquipmentType[];
   readonly meters: Meters;
+  readonly earthPoints: Design['earthPoints'];
   readonly supply: Known<Supply>;
   readonly lineVoltageV: Known<number>;
   readonly defaults: Defaults;
@@ -97,6 +115,8 @@ export interface Installation {
   readonly arrays: readonly CompiledArray[];
   readonly controllers: readonly CompiledController[];
   readonly undecidedCircuits: readonly Circuit[];
+  /** Every part with its ports, what joins them and what switches; not known while the supply is not. */
+  readonly network: Known<Network>;
   /** What hangs on the wall, with sizes and clearances. */
   readonly wall: readonly OnWall[];
   readonly routes: readonly RouteLength[];

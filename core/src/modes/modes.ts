@@ -1,8 +1,6 @@
 import type { Installation } from '../installation/installation.ts';
+import type { ModeKind } from '../installation/modeKinds.ts';
 import { remember } from '../values/remember.ts';
-
-export type ModeKind =
-  'on-grid' | 'island' | 'generator-port' | 'transfer-switch' | 'maintenance-bypass' | 'unit-lost';
 
 /** One way the installation can be operated. `unit-lost` is island less one inverter of one stack. */
 export interface Mode {
@@ -15,7 +13,7 @@ export interface Mode {
 /** The modes an installation makes possible, in the order they are shown. */
 export const modesOf = remember((installation: Installation): readonly Mode[] => {
   const { stacks, generators, site } = installation;
-  const modes: Mode[] = [{ id: 'on-grid', kind: 'on-grid', label: 'On grid' }];
+  const modes: Mode[] = site.grid === 'none' ? [] : [{ id: 'on-grid', kind: 'on-grid', label: 'On grid' }];
   if (stacks.length > 0) modes.push({ id: 'island', kind: 'island', label: 'Island' });
   if (generators.some(({ generator }) => generator.connection === 'generator-port')) {
     modes.push({ id: 'generator-port', kind: 'generator-port', label: 'Generator port' });
@@ -23,7 +21,10 @@ export const modesOf = remember((installation: Installation): readonly Mode[] =>
   if (generators.some(({ generator }) => generator.connection === 'transfer-switch')) {
     modes.push({ id: 'transfer-switch', kind: 'transfer-switch', label: 'Generator by transfer switch' });
   }
-  if (site.maintenanceBypass === 'yes') {
+  if (generators.some(({ generator }) => generator.connection === 'inlet')) {
+    modes.push({ id: 'generator-inlet', kind: 'generator-inlet', label: 'Generator by inlet' });
+  }
+  if (site.maintenanceBypass === 'yes' && site.grid !== 'none') {
     modes.push({ id: 'maintenance-bypass', kind: 'maintenance-bypass', label: 'Maintenance bypass' });
   }
   for (const { stack } of stacks) {

@@ -21,6 +21,8 @@ export type PowerAnswer =
       /** What each source gives. */
       readonly sourcesA: readonly number[];
       readonly taps: readonly TapAnswer[];
+      /** Voltage of each node against the reference. */
+      readonly nodesV: Float64Array;
       readonly iterations: number;
     }
   /** The network cannot give the power asked for; so much of it, in all, it could. */
@@ -179,6 +181,7 @@ function solveOn(network: ResistiveNetwork, taps: readonly PowerTap[], arena: Ar
       currentA: current[i] ?? 0,
       voltageV: across(voltages, tap) - (current[i] ?? 0) * tap.leadOhm,
     })),
+    nodesV: voltages.slice(),
     iterations,
   };
 }

@@ -22,7 +22,7 @@ export function partsOf(design: Design, catalogue: readonly EquipmentType[]): Pa
   };
   for (const stack of design.stacks) {
     const { bank } = stack;
-    add(stack.inverterTypeId, 'Inverter', stack.units.length);
+    for (const unit of stack.units) add(unit.inverterTypeId ?? stack.inverterTypeId, 'Inverter', 1);
     if (typeof bank === 'object') {
       const banks = bankCount(stack);
       for (const module of fittedModules(bank))
@@ -34,7 +34,13 @@ export function partsOf(design: Design, catalogue: readonly EquipmentType[]): Pa
       add(stack.autotransformerTypeId, 'Autotransformer', 1);
     if (stack.transferDeviceTypeId !== undefined) add(stack.transferDeviceTypeId, 'Transfer device', 1);
   }
-  for (const generator of design.generators) add(generator.typeId, 'Generator', 1);
+  for (const generator of design.generators) {
+    add(generator.typeId, 'Generator', 1);
+    if (generator.transferDeviceTypeId !== undefined)
+      add(generator.transferDeviceTypeId, 'Transfer switch', 1);
+  }
+  for (const device of design.devices) if (device.typeId !== undefined) add(device.typeId, 'Device', 1);
+  for (const one of design.instruments) add(one.typeId, one.kind === 'meter' ? 'Meter' : 'Sensor', 1);
   for (const controller of design.controllers) add(controller.typeId, 'Site controller', 1);
   for (const { moduleTypeId, modulesPerString, places = [] } of design.arrays) {
     const strings = places.reduce((sum, place) => sum + place.strings, 0);

@@ -4,7 +4,7 @@ import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import { type Check, NO_WORKING } from '../checks/check.ts';
 import type { Finding, State, Working } from '../checks/finding.ts';
 import type { RegisteredFinding } from '../checks/registry.ts';
-import { findingsOf } from '../checks/runChecks.ts';
+import { appliesIn, findingsOf } from '../checks/runChecks.ts';
 import { sentenceOf } from '../checks/sentence.ts';
 import { substitute } from '../checks/substitute.ts';
 import { compile } from '../installation/compile.ts';
@@ -78,9 +78,10 @@ export function checkTable(check: Check, cases: readonly CheckCase[]): void {
       expect(read.ok ? [] : read.problems).toEqual([]);
       const design = deepFreeze(draft);
       const installation = compile(design, SAMPLE_TYPES);
-      const modeId = one.mode ?? modesOf(installation).find((mode) => check.modes.includes(mode.kind))?.id;
+      const modeId =
+        one.mode ?? modesOf(installation).find((mode) => appliesIn(check, installation, mode))?.id;
       const mode = modesOf(installation).find((candidate) => candidate.id === modeId);
-      if (mode === undefined || !check.modes.includes(mode.kind))
+      if (mode === undefined || !appliesIn(check, installation, mode))
         throw new Error(`Mode ${String(modeId)} is not one of this design and check.`);
       const workings = new Map<Finding, () => Working>();
       const findings = findingsOf(check, { installation, mode, workings });

@@ -26,7 +26,7 @@ export const heater = (id: string, over: Partial<Item> = {}): Item => ({
 /** One unit of 5 kVA on 230 V single-phase with one backed-up heater and four modules of 51.2 V 100 Ah. Nothing is missing. */
 export function baseDesign(): Design {
   return {
-    format: 4,
+    format: 5,
     name: 'Base',
     site: {
       supply: 'single-phase',
@@ -71,6 +71,9 @@ export function baseDesign(): Design {
     generators: [],
     arrays: [],
     controllers: [],
+    devices: [],
+    instruments: [],
+    earthPoints: [],
     startCases: [],
     meters: [],
     delivery: [],

@@ -52,6 +52,9 @@ export const INVERTER_SHEET: readonly SheetGroup[] = [
     figure('filterLeakageMa', 'Leakage of its filter', 'mA'),
     choice('residualDevice', 'Residual-current device wanted', 'A', 'F', 'B'),
     choice('neutralEarthRelay', 'Neutral–earth relay in island', 'yes', 'no', 'external-kit'),
+    choice('relayWithGenerator', 'That relay while a generator runs', 'open', 'closed'),
+    choice('transferNeutral', 'Neutral in its transfer relay', 'solid', 'switched'),
+    choice('mixedTypes', 'A set may hold units of other types', 'yes', 'no'),
     choice('shiftsFrequency', 'Shifts frequency to curtail AC-coupled PV', 'yes', 'none'),
   ),
   group(

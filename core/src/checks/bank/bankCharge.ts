@@ -11,7 +11,7 @@ export const bankCharge: Check<'bank.charge'> = {
   id: 'bank.charge',
   title: 'Charge settings against the bank',
   family: 'bank',
-  modes: ['on-grid'],
+  modes: 'once',
   sentences: {
     over: '{{subject}}: the inverters are set to charge with {{value}} together; the limit is {{limit}} ({{binding}}).',
     tight:

@@ -9,7 +9,7 @@ export const bankColdCharge: Check<'bank.cold-charge'> = {
   id: 'bank.cold-charge',
   title: 'Charging in the cold',
   family: 'bank',
-  modes: ['on-grid'],
+  modes: 'once',
   sentences: {
     over: '{{subject}}: it gets down to {{value}} where the battery stands, and it must not be charged below {{limit}}. Heat the place, move the battery or block charging.',
     tight: '{{subject}}: down to {{value}}; charging is allowed from {{limit}}.',

@@ -8,7 +8,7 @@ export const bankInverterLeads: Check<'bank.inverter-leads'> = {
   id: 'bank.inverter-leads',
   title: 'Battery leads of the inverters alike',
   family: 'bank',
-  modes: ['on-grid'],
+  modes: 'once',
   sentences: {
     over: '{{subject}}: the battery leads of the inverters differ by {{value}}; {{limit}} is allowed.',
     tight: '{{subject}}: the battery leads of the inverters differ by {{value}} of {{limit}} allowed.',

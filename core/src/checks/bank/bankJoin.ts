@@ -29,7 +29,7 @@ export const bankJoin: Check<'bank.join'> = {
   id: 'bank.join',
   title: 'Current when modules are joined',
   family: 'bank',
-  modes: ['on-grid'],
+  modes: 'once',
   sentences: {
     over: '{{subject}}: joining module {{high}} to module {{low}} drives {{value}}; {{limit}} may flow into a module. Charge or discharge them to within {{hold}} of each other first, one by one.',
     tight:

@@ -8,7 +8,7 @@ export const bankMixedTypes: Check<'bank.mixed-types'> = {
   id: 'bank.mixed-types',
   title: 'One type of module on the bank',
   family: 'bank',
-  modes: ['on-grid'],
+  modes: 'once',
   sentences: {
     over: '{{subject}} has modules of {{value}} types on it: {{names}}.',
     tight: '{{subject}} has modules of one type.',

@@ -10,7 +10,7 @@ export const bankReserve: Check<'bank.reserve'> = {
   id: 'bank.reserve',
   title: 'Reserve above cut-off',
   family: 'bank',
-  modes: ['on-grid'],
+  modes: 'once',
   sentences: {
     over: '{{subject}}: the reserve of {{value}} is not above the cut-off of {{limit}}: an outage may begin with nothing to give.',
     tight: '{{subject}}: reserve {{value}}, cut-off {{limit}}.',

@@ -4,7 +4,7 @@ import { eachLine } from '../support/eachLine.ts';
 import { portCurrent } from '../support/portCurrent.ts';
 import { lineSubject } from '../support/subjects.ts';
 
-/** Current of the backed-up side with charging through the transfer device, against its rating; its lines and interlock. */
+/** Current of the backed-up side with charging through the transfer device, against its rating; and its lines. */
 export const gridTransferDevice: Check<'grid.transfer-device'> = {
   id: 'grid.transfer-device',
   title: 'Transfer device',
@@ -30,7 +30,7 @@ export const gridTransferDevice: Check<'grid.transfer-device'> = {
           working: () => NO_WORKING,
         };
       if (device.value === 'none') return undefined;
-      const { ratedA, lines, interlocked, name } = device.value;
+      const { ratedA, lines, name } = device.value;
       const through = portCurrent(context, one, {
         limitA: undefined,
         key: 'passThroughA',
@@ -39,12 +39,10 @@ export const gridTransferDevice: Check<'grid.transfer-device'> = {
       });
       const isLoaded = magnitude(one.board.continuous.knownPart[one.index] ?? ZERO) > 0;
       const reason =
-        interlocked === 'no'
-          ? `${name} is not interlocked: two sources could be joined`
-          : one.lines.length > lines && isLoaded && one.index >= lines
-            ? `${name} switches ${lines} lines and ${one.line} is not one of them`
-            : `${(through.value ?? 0).toFixed(1)} A through the transfer device, which is rated ${ratedA} A`;
-      const isBroken = interlocked === 'no' || (one.index >= lines && isLoaded);
+        one.lines.length > lines && isLoaded && one.index >= lines
+          ? `${name} switches ${lines} lines and ${one.line} is not one of them`
+          : `${(through.value ?? 0).toFixed(1)} A through the transfer device, which is rated ${ratedA} A`;
+      const isBroken = one.index >= lines && isLoaded;
       return {
         ...through,
         limit: isBroken ? 0 : ratedA,

@@ -5,7 +5,7 @@ export const loadAssigned: Check<'load.assigned'> = {
   id: 'load.assigned',
   title: 'Every circuit has its place',
   family: 'load',
-  modes: ['on-grid'],
+  modes: 'once',
   sentences: {
     over: '{{subject}}: {{value}} circuits have no place.',
     tight: '{{subject}}: {{value}} circuits have no place.',

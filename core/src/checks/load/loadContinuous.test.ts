@@ -45,14 +45,13 @@ checkTable(loadContinuous, [
     limit: 9523.8,
   },
   {
-    name: 'a set that stops when a unit is lost: nothing is left',
+    name: 'a set that stops when a unit is lost: told once by itself',
     edit: (d) => {
       Object.assign(stack1(d), { inverterTypeId: 'hybrid-3k-1ph', arrangement: 'parallel-single-phase' });
       stack1(d).units.push({ id: 'u2', firmware: '1' });
     },
     mode: 'unit-lost:s/u1',
-    state: 'over',
-    limit: 0,
+    state: 'nothing',
   },
   {
     name: 'a set whose rest goes on: one unit of 5000, no sharing',

@@ -67,7 +67,7 @@ export const placeClearance: Check<'place.clearance'> = {
   id: 'place.clearance',
   title: 'Clearance',
   family: 'place',
-  modes: ['on-grid'],
+  modes: 'once',
   sentences: {
     over: '{{subject}}: {{value}} to {{other}} ({{side}}), and its type asks for {{limit}}.',
     tight: '{{subject}}: {{value}} to {{other}} ({{side}}); its type asks for {{limit}}.',

@@ -37,7 +37,7 @@ export const placeExposure: Check<'place.exposure'> = {
   id: 'place.exposure',
   title: 'Exposure',
   family: 'place',
-  modes: ['on-grid'],
+  modes: 'once',
   sentences: {
     over: '{{subject}}: {{troubles}}.',
     tight: '{{subject}} is out of sun, wet and heat, as far as the plan says.',

@@ -7,7 +7,7 @@ export const placeFixing: Check<'place.fixing'> = {
   id: 'place.fixing',
   title: 'Load on each fixing',
   family: 'place',
-  modes: ['on-grid'],
+  modes: 'once',
   sentences: {
     over: '{{subject}} puts {{value}} on each fixing, which may carry {{limit}}: over by {{margin}}.',
     tight: '{{subject}} puts {{value}} on each fixing of {{limit}}: {{margin}} left.',

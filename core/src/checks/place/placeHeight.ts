@@ -7,7 +7,7 @@ export const placeHeight: Check<'place.height'> = {
   id: 'place.height',
   title: 'Height above the floor',
   family: 'place',
-  modes: ['on-grid'],
+  modes: 'once',
   sentences: {
     over: '{{subject}} hangs {{value}} above the floor; its type wants {{wanted}}.',
     tight: '{{subject}} hangs {{value}} above the floor; its type wants {{wanted}}.',

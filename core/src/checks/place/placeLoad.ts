@@ -6,7 +6,7 @@ export const placeLoad: Check<'place.load'> = {
   id: 'place.load',
   title: 'Load on the wall',
   family: 'place',
-  modes: ['on-grid'],
+  modes: 'once',
   sentences: {
     over: 'The wall is asked to carry {{value}} and may carry {{limit}}: over by {{margin}}.',
     tight: 'The wall carries {{value}} of {{limit}}: {{margin}} left.',

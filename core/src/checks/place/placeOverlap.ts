@@ -10,7 +10,7 @@ export const placeOverlap: Check<'place.overlap'> = {
   id: 'place.overlap',
   title: 'Overlap on the wall',
   family: 'place',
-  modes: ['on-grid'],
+  modes: 'once',
   sentences: {
     over: '{{subject}} reaches {{value}} into {{other}}.',
     tight: '{{subject}} reaches into nothing.',

@@ -37,7 +37,7 @@ export const pvInputs: Check<'pv.inputs'> = {
   id: 'pv.inputs',
   title: 'Arrays and inputs',
   family: 'pv',
-  modes: ['on-grid'],
+  modes: 'once',
   sentences: {
     over: '{{subject}}: {{reason}}.',
     tight: '{{subject}}: {{reason}}.',

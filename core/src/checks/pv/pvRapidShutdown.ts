@@ -7,7 +7,7 @@ export const pvRapidShutdown: Check<'pv.rapid-shutdown'> = {
   id: 'pv.rapid-shutdown',
   title: 'Rapid shutdown',
   family: 'pv',
-  modes: ['on-grid'],
+  modes: 'once',
   sentences: {
     over: '{{subject}} has no rapid shutdown, which the code profile of this job wants on a building.',
     tight: '{{subject}}: rapid shutdown fitted.',

@@ -12,7 +12,7 @@ export const pvStringCurrent: Check<'pv.string-current'> = {
   id: 'pv.string-current',
   title: 'String current',
   family: 'pv',
-  modes: ['on-grid'],
+  modes: 'once',
   sentences: {
     over: '{{subject}}: {{value}} of short-circuit current; the input stands {{limit}}: over by {{margin}}.',
     tight: '{{subject}}: {{value}} of short-circuit current of {{limit}}: {{margin}} left.',

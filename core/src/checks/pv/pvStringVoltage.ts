@@ -8,7 +8,7 @@ export const pvStringVoltage: Check<'pv.string-voltage'> = {
   id: 'pv.string-voltage',
   title: 'String voltage in the cold',
   family: 'pv',
-  modes: ['on-grid'],
+  modes: 'once',
   sentences: {
     over: '{{subject}}: {{value}} open circuit at {{low}}; the input stands {{limit}}: over by {{margin}}. It would destroy the input.',
     tight: '{{subject}}: {{value}} open circuit at {{low}} of {{limit}}: {{margin}} left.',

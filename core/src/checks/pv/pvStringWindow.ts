@@ -8,7 +8,7 @@ export const pvStringWindow: Check<'pv.string-window'> = {
   id: 'pv.string-window',
   title: 'String inside the tracking window',
   family: 'pv',
-  modes: ['on-grid'],
+  modes: 'once',
   sentences: {
     over: '{{subject}}: {{value}} {{when}}; the tracking window ends at {{limit}}. Power is lost there.',
     tight: '{{subject}}: {{value}} {{when}}, tracking window {{window}}.',

@@ -7,7 +7,7 @@ export const stackController: Check<'stack.controller'> = {
   id: 'stack.controller',
   title: 'Site controller and its meters',
   family: 'stack',
-  modes: ['on-grid'],
+  modes: 'once',
   sentences: {
     over: '{{subject}}: {{reason}}.',
     tight: '{{subject}}: {{reason}}.',

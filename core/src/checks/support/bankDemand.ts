@@ -78,7 +78,7 @@ export function eachBankLimit(
 ): Finding[] {
   return eachStack(check, context, 'A', (one): (Measurement | undefined)[] => {
     const found = bankOf(one.compiled);
-    if (found === undefined || one.capability.stopped) return [];
+    if (found === undefined) return [];
     if (!found.known) return [bankUnknown(one, found.missing)];
     const bank = found.value;
     const demand = demandIn(context, one, bank, situation);

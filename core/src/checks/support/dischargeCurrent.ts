@@ -102,7 +102,7 @@ function measured(context: CheckContext, one: StackCase, bank: CompiledBank, at:
 export function dischargeCurrent(check: string, context: CheckContext, at: At): Finding[] {
   return eachStack(check, context, 'A', (one): Measurement[] => {
     const found = bankOf(one.compiled);
-    if (found === undefined || one.capability.stopped) return [];
+    if (found === undefined) return [];
     return [found.known ? measured(context, one, found.value, at) : bankUnknown(one, found.missing)];
   });
 }

@@ -56,6 +56,8 @@ export function eachStack(
   measure: (one: StackCase) => readonly (Measurement | undefined)[],
 ): Finding[] {
   return stackCases(context).flatMap(({ compiled, one }) => {
+    // A set that has stopped as a whole is one sentence of its own, not a sum against nothing.
+    if (one.known && one.value.capability.stopped) return [];
     if (!one.known) return [unknownFinding(check, context, stackSubject(compiled), unit, one.missing)];
     return measure(one.value)
       .filter((measured) => measured !== undefined)
@@ -72,15 +74,11 @@ export function eachLine(
 ): Finding[] {
   return eachStack(check, context, unit, (one) =>
     one.lines.map((line, index) => {
-      const isAbsent =
-        (one.capability.unitsOnLine[index] ?? 0) === 0 ||
-        (!one.capability.carries && context.mode.kind === 'island');
-      const unused =
-        isAbsent &&
-        !one.capability.stopped &&
-        isUnloaded(one.board, index) &&
-        context.mode.lostUnit === undefined;
-      return unused ? undefined : measure({ ...one, line, index });
+      const isBare = (one.capability.unitsOnLine[index] ?? 0) === 0;
+      // A line whose only unit is lost is dark, and that is told once, by itself.
+      if (isBare && context.mode.lostUnit !== undefined) return undefined;
+      const isAbsent = isBare || (!one.capability.carries && context.mode.kind === 'island');
+      return isAbsent && isUnloaded(one.board, index) ? undefined : measure({ ...one, line, index });
     }),
   );
 }

@@ -5,13 +5,11 @@ import type { CompiledBank } from '../../figures/bank/bank.ts';
 import { bankLoadsW } from '../../figures/bank/bankDraw.ts';
 import type { Board } from '../../figures/loads/board.ts';
 import { nearEmpty } from '../../figures/bank/nearEmpty.ts';
-import type { CompiledStack } from '../../installation/installation.ts';
 import type { BatteryStart } from '../../figures/loads/surges.ts';
 import { known, mapKnown, unknownAt } from '../../values/known.ts';
 import type { Path } from '../../values/problem.ts';
 import { type CheckContext, type Measurement, NO_WORKING } from '../check.ts';
 import type { Finding, Working } from '../finding.ts';
-import { formatNumber } from '../../words/quantity.ts';
 import type { BankMoment } from './bankMoment.ts';
 import { eachStack, type StackCase } from './eachLine.ts';
 import { remember } from '../../values/remember.ts';
@@ -83,12 +81,12 @@ export const spreadWords = ({ isSolved }: Spread): string =>
     ? 'share of the hardest-working module against the mean, solved'
     : 'planned share of the hardest-working module against the mean';
 
-type LoadCase = 'steady' | 'surge';
+export type BankLoadCase = 'steady' | 'surge';
 
 /** What flows on the lines at the continuous load, or during each start that asks most of the battery. */
 function momentsOf(
   { continuous, batteryStarts }: Board,
-  load: LoadCase,
+  load: BankLoadCase,
 ): readonly Pick<BatteryStart, 'linesW' | 'label' | 'durationS'>[] {
   const steady = { linesW: continuous.knownPart.map((line) => line.re), label: '', durationS: 0 };
   if (load === 'steady') return [steady];
@@ -96,7 +94,7 @@ function momentsOf(
   return batteryStarts;
 }
 
-function solveFor(one: StackCase, circuit: BankCircuit, load: LoadCase): SolvedCase[] {
+function solveFor(one: StackCase, circuit: BankCircuit, load: BankLoadCase): SolvedCase[] {
   const { units } = one.compiled.stack;
   return momentsOf(one.board, load).flatMap(({ linesW, label, durationS }) =>
     bankLoadsW(one, linesW).map(({ powersW, ofUnitId }): SolvedCase => ({
@@ -110,7 +108,7 @@ function solveFor(one: StackCase, circuit: BankCircuit, load: LoadCase): SolvedC
 }
 
 /** The bank as a load case meets it, with all that it is solved for: once, for all checks that look at it. */
-const solvedFor = {
+export const solvedFor = {
   steady: remember((one: StackCase) => {
     const circuit = bankCircuitOf(one.compiled);
     return circuit.known && typeof circuit.value !== 'string'
@@ -130,13 +128,13 @@ export function eachSharingBank(
   check: string,
   context: CheckContext,
   unit: string,
-  load: LoadCase,
-  measure: (one: SharingCase) => Measurement | undefined,
+  load: BankLoadCase,
+  measure: (one: SharingCase) => Measurement | undefined | readonly (Measurement | undefined)[],
 ): Finding[] {
   return eachStack(check, context, unit, (one) => {
-    const { compiled, board, capability } = one;
+    const { compiled, board } = one;
     const found = bankCircuitOf(compiled);
-    if ((found.known && typeof found.value === 'string') || capability.stopped) return [];
+    if (found.known && typeof found.value === 'string') return [];
     const asked = load === 'steady' ? board.continuous.missing : board.starts.missing;
     // With the load not known there is nothing to solve for.
     const solved = asked.length > 0 ? unknownAt(...asked) : solvedFor[load](one);
@@ -145,7 +143,9 @@ export function eachSharingBank(
     if (!found.known || typeof found.value === 'string' || !solved.known)
       return [{ ...blank, missing, working: () => NO_WORKING }];
     const cases = solved.value;
-    return [tooMuch(compiled, cases) ?? measure({ ...one, circuit: found.value, solved: cases })];
+    // What a bank cannot give at all is a finding of its own: there are no currents to judge.
+    if (cases.some(({ share }) => share.kind === 'too-much')) return [];
+    return [measure({ ...one, circuit: found.value, solved: cases })].flat();
   });
 }
 
@@ -183,29 +183,4 @@ export const SHARING_SOURCE =
 
 export function sharingWorking(share: BankShare, steps: Working['steps'] = []): Working {
   return { steps, inputs: [], source: SHARING_SOURCE, notes: shareNotes(share) };
-}
-
-/** A measurement for a bank that cannot give what is asked: over, with what it can give. */
-function tooMuch(compiled: CompiledStack, solved: readonly SolvedCase[]): Measurement | undefined {
-  for (const { share, askedW, label, durationS } of solved)
-    if (share.kind === 'too-much')
-      return {
-        subject: bankSubject(compiled),
-        value: askedW,
-        limit: share.deliverableW,
-        unit: 'W',
-        data: {
-          what: 'asked of the bank',
-          label,
-          needed: `${formatNumber(durationS)} s`,
-          module: 'all',
-          inverter: 'all',
-        },
-        working: () => ({
-          ...NO_WORKING,
-          source: SHARING_SOURCE,
-          notes: ['Past the largest power a bank can give, more current only brings less voltage.'],
-        }),
-      };
-  return undefined;
 }

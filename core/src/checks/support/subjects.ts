@@ -52,6 +52,7 @@ export function boardInMode({ mode }: CheckContext, compiled: CompiledStack): Kn
       return onGridBoard(compiled);
     case 'generator-port':
     case 'transfer-switch':
+    case 'generator-inlet':
       return generatorBoard(compiled);
     case 'island':
     case 'unit-lost':

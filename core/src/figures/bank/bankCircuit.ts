@@ -1,17 +1,17 @@
 import type { BatteryType } from '../../catalogue/batteryType.ts';
 import type { ProtectiveDeviceType } from '../../catalogue/partTypes.ts';
-import { all, field, type Known, known, unknownAt } from '../../values/known.ts';
+import { all, field, type Known, known, mapKnown, unknownAt } from '../../values/known.ts';
 import type { Joining, Module, Unit } from '../../installation/facts.ts';
-import type { Resistor, ResistiveNetwork, Source } from '../../network/resistive.ts';
+import type { BatteryDevice } from '../../installation/installation.ts';
+import type { ResistiveNetwork } from '../../network/resistive.ts';
+import { type Branch, type BranchDevice, type Cell, type Laid, layBank, type Slot } from './bankLay.ts';
 import type { FindBattery } from './bank.ts';
 import { isOwnBank } from '../../installation/ownBank.ts';
 import {
   type LeadInputs,
   leadOf,
   linkLength,
-  placed,
   type Pole,
-  poleOf,
   segmentOhm,
   toBankLength,
   toBarLength,
@@ -48,12 +48,16 @@ export interface BankCircuit {
   readonly network: ResistiveNetwork;
   readonly modules: readonly CircuitModule[];
   readonly taps: readonly CircuitTap[];
+  /** Its resistances by name. */
+  readonly branches: readonly Branch[];
 }
 
 interface Inputs extends LeadInputs {
   readonly findType: FindBattery;
   /** The device of the bank, where one is named. */
   readonly breaker: Known<ProtectiveDeviceType>;
+  /** Devices that the design lists on this bank. */
+  readonly devices: readonly BatteryDevice[];
 }
 
 const MILLI = 1e-3;
@@ -72,14 +76,6 @@ export function restingV(type: BatteryType, soc: number): number | undefined {
     return low.voltageV + ((high.voltageV - low.voltageV) * (soc - low.soc)) / (high.soc - low.soc);
   }
   return points.at(-1)?.voltageV;
-}
-
-interface Cell {
-  readonly module: Module;
-  readonly number: number;
-  readonly type: BatteryType;
-  readonly emfV: number;
-  readonly innerOhm: number;
 }
 
 /** A module with its voltage and inner resistance. Where states of charge are stated for some, they are needed for all. */
@@ -115,153 +111,126 @@ function every<T>(list: readonly Known<T>[]): Known<readonly T[]> {
     : known(list.flatMap((one) => (one.known ? [one.value] : [])));
 }
 
-/** Places where the network can be tapped, with the sources and resistors that make it. */
-interface Laid {
-  readonly nodeCount: number;
-  readonly resistors: readonly Resistor[];
-  readonly sources: readonly Source[];
-  /** Positive and negative node of each place, in order. */
-  readonly places: readonly { readonly plus: number; readonly minus: number }[];
+const isChain = (joining: Joining): boolean => joining === 'chain-same-end' || joining === 'chain-diagonal';
+
+const NO_LEAD: Pole = { ohm: 0, lengthM: 0, areaMm2: Infinity, areaPath: [] };
+
+/** Number of modules that stand in one chain. */
+const chained = ({ bank }: Inputs, joining: Joining): number =>
+  joining === 'groups-on-bar' ? (bank.groupSize ?? 1) : bank.modules.length;
+
+/** The fitted module that a lead leads on to, in the same chain. */
+function nextInChain({ bank }: Inputs, index: number, size: number): Module | undefined {
+  const end = (Math.floor(index / size) + 1) * size;
+  return bank.modules.slice(index + 1, end).find(({ fitted }) => fitted !== 'taken-out');
 }
 
-/** Node numbers of a row of pairs from a first number on: plus and minus side by side, so that the band stays narrow. */
-const pairAt = (from: number, index: number) => ({ plus: from + 2 * index + 1, minus: from + 2 * index });
-
-/** Modules one after the other; link `i` joins module `i` and the next, on both poles. */
-function layChain(cells: readonly Cell[], linkOhm: readonly number[], from: number): Laid {
-  const places = cells.map((_, index) => pairAt(from, index));
-  const resistors = places.slice(1).flatMap((place, index): Resistor[] => {
-    const before = places[index] ?? place;
-    const ohm = linkOhm[index] ?? 0;
-    return [
-      { from: before.plus, to: place.plus, ohm },
-      { from: before.minus, to: place.minus, ohm },
-    ];
-  });
-  const sources = cells.map((cell, index): Source => ({
-    ...(places[index] ?? pairAt(from, index)),
-    emfV: cell.emfV,
-    ohm: cell.innerOhm,
-  }));
-  return { nodeCount: from + 2 * cells.length, resistors, sources, places };
-}
-
-/** Each module on both bars by leads of its own, which lie in series with it. */
-function layBars(cells: readonly Cell[], ownLeadOhm: readonly number[], segmentOhm: number): Laid {
-  const laid = layChain(
-    cells,
-    cells.map(() => segmentOhm),
-    0,
-  );
-  const sources = laid.sources.map((source, index) => ({
-    ...source,
-    ohm: source.ohm + POLES * (ownLeadOhm[index] ?? 0),
-  }));
-  return { ...laid, sources };
-}
-
-/** Short chains, each joined to the bar at opposite ends, so that the bar sees them one place after the other. */
-function layGroups(
-  cells: readonly Cell[],
-  groupSize: number,
-  linkOhm: readonly number[],
-  groupOhm: number,
-  segmentOhm: number,
-): Laid {
-  const resistors: Resistor[] = [];
-  const sources: Source[] = [];
-  const places: { plus: number; minus: number }[] = [];
-  let next = 0;
-  for (let first = 0; first < cells.length; first += groupSize) {
-    const group = cells.slice(first, first + groupSize);
-    const bar = pairAt(next, 0);
-    const chain = layChain(group, linkOhm.slice(first), next + 2);
-    const before = places.at(-1);
-    places.push(bar);
-    resistors.push(...chain.resistors);
-    sources.push(...chain.sources);
-    const [head] = chain.places;
-    const tail = chain.places.at(-1);
-    if (head !== undefined && tail !== undefined)
-      resistors.push(
-        { from: bar.plus, to: head.plus, ohm: groupOhm },
-        { from: bar.minus, to: tail.minus, ohm: groupOhm },
-      );
-    if (before !== undefined)
-      resistors.push(
-        { from: before.plus, to: bar.plus, ohm: segmentOhm },
-        { from: before.minus, to: bar.minus, ohm: segmentOhm },
-      );
-    next = chain.nodeCount;
-  }
-  return { nodeCount: next, resistors, sources, places };
-}
-
-/** A laid bank with the lead of each module. */
-interface LaidWithLeads extends Laid {
-  readonly leads: readonly Pole[];
-}
-
-const ohmsOf = (leads: readonly Pole[]): number[] => leads.map((lead) => lead.ohm);
-
-function lay(inputs: Inputs, joining: Joining, cells: readonly Cell[]): Known<LaidWithLeads> {
+/** The lead that leaves each module: to its bar, or on to the next of its chain; none at the end of one. */
+function leadAt(inputs: Inputs, joining: Joining, module: Module, index: number): Known<Pole> {
   const { stack, bank } = inputs;
   const path = ['stacks', stack.id, 'bank'];
   const isBars = joining === 'bars-equal' || joining === 'bars-given';
-  const leads = every(
-    cells.map(({ module }, index) => {
-      const next = cells[index + 1];
-      const endsGroup = joining === 'groups-on-bar' && (index + 1) % (bank.groupSize ?? 1) === 0;
-      // On the wall only leads that exist have a route: the last of a chain leads nowhere.
-      if (bank.lengthsFrom === 'wall' && !isBars && (next === undefined || endsGroup))
-        return known({ ohm: 0, lengthM: 0 });
-      const wallM = isBars ? toBarLength(inputs, module) : next && linkLength(inputs, module, next.module);
-      const ownPath = [...path, 'modules', module.id, 'lead'];
-      return joining === 'bars-given' && module.lead === undefined && wallM === undefined
-        ? unknownAt(ownPath)
-        : leadOf(inputs, module.lead, ownPath, bank.lead, [...path, 'lead'], wallM);
+  const next = nextInChain(inputs, index, chained(inputs, joining));
+  // A taken-out module and the end of a chain have no lead; on the wall such a one has no route either.
+  if (module.fitted === 'taken-out') return known(NO_LEAD);
+  if (!isBars && next === undefined && (bank.lengthsFrom === 'wall' || bank.modules.length === 1))
+    return known(NO_LEAD);
+  const wallM = isBars ? toBarLength(inputs, module) : next && linkLength(inputs, module, next);
+  const ownPath = [...path, 'modules', module.id, 'lead'];
+  return joining === 'bars-given' && module.lead === undefined && wallM === undefined
+    ? unknownAt(ownPath)
+    : leadOf(inputs, module.lead, ownPath, bank.lead, [...path, 'lead'], wallM);
+}
+
+/** A device of the design in a branch, with its resistance: of its type, else as planned. */
+function branchDevice(
+  { devices, defaults }: Inputs,
+  is: (device: BatteryDevice) => boolean,
+): BranchDevice | undefined {
+  const found = devices.find((device) => is(device) && device.fitted !== 'none');
+  return found === undefined
+    ? undefined
+    : {
+        ohm: (found.milliohm ?? defaults.breakerMilliohm.value) * MILLI,
+        ratedA: found.ratedA,
+        path: found.path,
+      };
+}
+
+function slotsOf(inputs: Inputs, joining: Joining, cells: ReadonlyMap<string, Cell>): Known<readonly Slot[]> {
+  return every(
+    inputs.bank.modules.map((module, index) =>
+      mapKnown(leadAt(inputs, joining, module, index), (lead): Slot => ({
+        number: index + 1,
+        cell: cells.get(module.id),
+        lead,
+        device: branchDevice(inputs, (one) => one.role === 'battery-module' && one.moduleId === module.id),
+      })),
+    ),
+  );
+}
+
+/** The leads of each group, by its number: of its own where it has some. */
+function groupLeads(inputs: Inputs, groups: number): Known<readonly Pole[]> {
+  const { stack, bank } = inputs;
+  const path = ['stacks', stack.id, 'bank'];
+  return every(
+    Array.from({ length: groups }, (_, index) => {
+      const own = bank.groups?.find(({ number }) => number === index + 1);
+      return leadOf(
+        inputs,
+        own?.lead,
+        own === undefined ? [...path, 'groupLead'] : [...path, 'groups', own.id, 'lead'],
+        bank.groupLead,
+        [...path, 'groupLead'],
+      );
     }),
   );
-  // The lead of a module in a chain is the one that leads on to the next: the last has none.
-  const links = cells.length === 1 && joining.startsWith('chain') ? known<Pole[]>([]) : leads;
-  switch (joining) {
-    case 'chain-same-end':
-    case 'chain-diagonal':
-      return links.known ? known({ ...layChain(cells, ohmsOf(links.value), 0), leads: links.value }) : links;
-    case 'bars-equal':
-    case 'bars-given': {
-      const given = all({ leads, segmentOhm: segmentOhm(inputs) });
-      return given.known
-        ? known({
-            ...layBars(cells, ohmsOf(given.value.leads), given.value.segmentOhm),
-            leads: given.value.leads,
-          })
-        : given;
-    }
-    case 'groups-on-bar': {
-      const given = all({
-        leads,
-        segmentOhm: segmentOhm(inputs),
-        groupSize: field(bank.groupSize, ...path, 'groupSize'),
-        groupLead:
-          bank.groupLead === undefined
-            ? unknownAt([...path, 'groupLead'])
-            : poleOf(inputs, placed(bank.groupLead, [...path, 'groupLead'])),
-      });
-      if (!given.known) return given;
-      const { groupSize, groupLead } = given.value;
-      return known({
-        ...layGroups(cells, groupSize, ohmsOf(given.value.leads), groupLead.ohm, given.value.segmentOhm),
-        leads: given.value.leads,
-      });
-    }
-  }
+}
+
+function lay(
+  inputs: Inputs,
+  joining: Joining,
+  cells: readonly Cell[],
+): Known<Laid & { readonly slots: readonly Slot[] }> {
+  const { stack, bank, bar } = inputs;
+  const path = ['stacks', stack.id, 'bank'];
+  const onBar = !isChain(joining);
+  const byGroups = joining === 'groups-on-bar';
+  const groupSize = byGroups ? field(bank.groupSize, ...path, 'groupSize') : known(1);
+  const groups = groupSize.known ? Math.ceil(bank.modules.length / groupSize.value) : 0;
+  const given = all({
+    slots: slotsOf(inputs, joining, new Map(cells.map((cell) => [cell.module.id, cell]))),
+    segmentOhm: onBar ? segmentOhm(inputs) : known(0),
+    groupSize,
+    groupLeads: byGroups ? groupLeads(inputs, groups) : known<readonly Pole[]>([]),
+  });
+  if (!given.known) return given;
+  const { slots } = given.value;
+  const laid = layBank({
+    slots,
+    joining,
+    segmentOhm: given.value.segmentOhm,
+    barRatedA: bar.known && bar.value !== 'none' ? known(bar.value.ratedA) : undefined,
+    barPath: bank.barTypeId === undefined ? [...path, 'barSegment'] : [...path, 'barTypeId'],
+    groupSize: given.value.groupSize,
+    groupLead: (group) => given.value.groupLeads[group - 1] ?? NO_LEAD,
+    groupDevice: (group) =>
+      branchDevice(inputs, (one) => one.role === 'battery-group' && one.group === group),
+    isSameEnd: bank.groupTakeOff === 'same-end',
+    leastPlaces: onBar ? Math.max(0, ...stack.units.map((unit) => unit.barPlace ?? 0)) : 0,
+  });
+  return known({ ...laid, slots });
 }
 
 /** With one inverter on the bank its device lies in the leads; with several each has one of its own, taken as planned. */
-const breakerMilliohm = ({ stack, breaker, defaults }: Inputs): number =>
-  ((stack.units.length === 1 || isOwnBank(stack)) && breaker.known ? breaker.value.milliohm : undefined) ??
-  defaults.breakerMilliohm.value;
+function breakerMilliohm({ stack, breaker, defaults, devices }: Inputs, unitId: string): number {
+  const listed = devices.find((one) => one.role === 'battery-unit' && one.unitId === unitId);
+  if (listed?.fitted === 'none') return 0;
+  const shared =
+    (stack.units.length === 1 || isOwnBank(stack)) && breaker.known ? breaker.value.milliohm : undefined;
+  return listed?.milliohm ?? shared ?? defaults.breakerMilliohm.value;
+}
 
 function tapOf(inputs: Inputs, joining: Joining, laid: Laid, unit: Unit): Known<CircuitTap> {
   const { stack, bank } = inputs;
@@ -275,9 +244,8 @@ function tapOf(inputs: Inputs, joining: Joining, laid: Laid, unit: Unit): Known<
     [...path, 'bank', 'inverterLead'],
     toBankLength(inputs, unit),
   );
-  const isChain = joining === 'chain-same-end' || joining === 'chain-diagonal';
   const place =
-    isChain || laid.places.length === 1 ? known(1) : field(unit.barPlace, ...unitPath, 'barPlace');
+    isChain(joining) || laid.places.length === 1 ? known(1) : field(unit.barPlace, ...unitPath, 'barPlace');
   const given = all({ lead, place });
   if (!given.known) return given;
   const at = laid.places[given.value.place - 1];
@@ -287,14 +255,14 @@ function tapOf(inputs: Inputs, joining: Joining, laid: Laid, unit: Unit): Known<
     unitId: unit.id,
     plus: at.plus,
     minus: end.minus,
-    leadOhm: POLES * given.value.lead.ohm + breakerMilliohm(inputs) * MILLI,
+    leadOhm: POLES * given.value.lead.ohm + breakerMilliohm(inputs, unit.id) * MILLI,
     leadM: given.value.lead.lengthM,
   });
 }
 
 /**
  * The bank as a network: modules as sources with inner resistance, leads and bars on both poles, lugs, and the breakers of the
- * inverters. Modules that are taken out are left out; in a chain their neighbours are joined by their own lead. 'one string'
+ * inverters. A module that is taken out leaves its place empty; in a chain its neighbours are joined by the lead before it. 'one string'
  * where modules stand in series and have nobody to share with.
  */
 export function bankCircuit(inputs: Inputs): Known<BankCircuit | 'one string'> {
@@ -306,8 +274,9 @@ export function bankCircuit(inputs: Inputs): Known<BankCircuit | 'one string'> {
   const fitted = bank.modules
     .map((module, index) => ({ module, number: index + 1 }))
     .filter(({ module }) => module.fitted !== 'taken-out');
+  const isAlone = bank.modules.length === 1 || (fitted.length === 1 && bank.joining === undefined);
   const given = all({
-    joining: fitted.length === 1 ? known<Joining>('chain-same-end') : field(bank.joining, ...path, 'joining'),
+    joining: isAlone ? known<Joining>('chain-same-end') : field(bank.joining, ...path, 'joining'),
     cells: every(fitted.map(({ module, number }) => cellOf(inputs, module, number, byCharge))),
   });
   if (!given.known) return given;
@@ -317,21 +286,24 @@ export function bankCircuit(inputs: Inputs): Known<BankCircuit | 'one string'> {
   if (!laid.known) return laid;
   const taps = every(stack.units.map((unit) => tapOf(inputs, joining, laid.value, unit)));
   if (!taps.known) return taps;
-  const { nodeCount, resistors, sources } = laid.value;
-  const chained = joining === 'groups-on-bar' ? (bank.groupSize ?? 1) : cells.length;
-  const endsChain = (at: number): boolean =>
-    !joining.startsWith('bars') && ((at + 1) % chained === 0 || at === cells.length - 1);
+  const { nodeCount, resistors, sources, branches, slots } = laid.value;
+  const size = chained(inputs, joining);
   return known({
     network: { nodeCount, resistors, sources },
-    modules: cells.map((cell, source) => ({
-      id: cell.module.id,
-      number: cell.number,
-      type: cell.type,
-      source,
-      emfV: cell.emfV,
-      ohm: sources[source]?.ohm ?? cell.innerOhm,
-      leadM: endsChain(source) ? undefined : laid.value.leads[source]?.lengthM,
-    })),
+    branches,
+    modules: laid.value.cells.map((cell, source) => {
+      const hasLead = !isChain(joining) && joining !== 'groups-on-bar';
+      const leads = hasLead || nextInChain(inputs, cell.number - 1, size) !== undefined;
+      return {
+        id: cell.module.id,
+        number: cell.number,
+        type: cell.type,
+        source,
+        emfV: cell.emfV,
+        ohm: sources[source]?.ohm ?? cell.innerOhm,
+        leadM: leads ? slots[cell.number - 1]?.lead.lengthM : undefined,
+      };
+    }),
     taps: taps.value,
   });
 }

@@ -39,16 +39,27 @@ export const placed = (lead: Conductor, path: readonly string[]): PlacedLead => 
 export interface Pole {
   readonly ohm: number;
   readonly lengthM: number;
+  readonly areaMm2: number;
+  /** Where its size is typed. */
+  readonly areaPath: Path;
 }
 
-export function poleOf({ defaults }: LeadInputs, { lengthM, areaMm2, areaPath }: PlacedLead): Known<Pole> {
+/** Temperature the leads are taken at: as stated for this bank, else as planned. */
+const leadC = ({ bank, defaults }: LeadInputs): number => bank.leadC ?? defaults.leadC.value;
+
+/** The bars may have one of their own. */
+const barC = (inputs: LeadInputs): number => inputs.bank.barC ?? leadC(inputs);
+
+export function poleOf(inputs: LeadInputs, { lengthM, areaMm2, areaPath }: PlacedLead): Known<Pole> {
   const given = all({ lengthM, areaMm2 });
   if (!given.known) return given;
-  const ohm = leadOhm(given.value.lengthM, given.value.areaMm2, defaults.leadC.value);
+  const ohm = leadOhm(given.value.lengthM, given.value.areaMm2, leadC(inputs));
   if (ohm === 'not tabulated') return unknownAt(areaPath);
   return known({
-    ohm: ohm + LUGS * defaults.jointMilliohm.value * MILLI,
+    ohm: ohm + LUGS * inputs.defaults.jointMilliohm.value * MILLI,
     lengthM: given.value.lengthM,
+    areaMm2: given.value.areaMm2,
+    areaPath,
   });
 }
 
@@ -113,12 +124,13 @@ export const toBankLength = (inputs: LeadInputs, unit: Unit): Known<number> | un
   wallLength(inputs, 'unit', unit.id, (other) => other.part !== 'unit');
 
 /** One bar segment: of the combiner bar that is named, else of the cross-section and spacing typed. */
-export function segmentOhm({ stack, bank, defaults, bar }: LeadInputs): Known<number> {
+export function segmentOhm(inputs: LeadInputs): Known<number> {
+  const { stack, bank, bar } = inputs;
   const path = ['stacks', stack.id, 'bank'];
   if (!bar.known) return bar;
-  if (bar.value !== 'none') return known(barOhm(bar.value.spacingM, bar.value.areaMm2, defaults.leadC.value));
+  if (bar.value !== 'none') return known(barOhm(bar.value.spacingM, bar.value.areaMm2, barC(inputs)));
   if (bank.barSegment === undefined) return unknownAt([...path, 'barSegment']);
   const { lengthM, areaMm2 } = placed(bank.barSegment, [...path, 'barSegment']);
   const given = all({ lengthM, areaMm2 });
-  return given.known ? known(barOhm(given.value.lengthM, given.value.areaMm2, defaults.leadC.value)) : given;
+  return given.known ? known(barOhm(given.value.lengthM, given.value.areaMm2, barC(inputs))) : given;
 }

@@ -27,6 +27,8 @@ export type BankShare =
       /** Largest departure of a module from the mean, as a share of it. */
       readonly worstDeparture: number;
       readonly totalA: number;
+      /** Voltage of each node of the network. */
+      readonly nodesV: Float64Array;
       readonly iterations: number;
     }
   | { readonly kind: 'too-much'; readonly deliverableW: number; readonly iterations: number }
@@ -67,6 +69,7 @@ export function shareBank(circuit: BankCircuit, powerW: readonly number[]): Bank
     })),
     worstDeparture,
     totalA,
+    nodesV: answer.nodesV,
     iterations: answer.iterations,
   };
 }

@@ -24,11 +24,21 @@ export const bankOfSet = remember((compiled: CompiledStack): Known<CompiledBank 
 /** The bank as a network of resistances. */
 export const bankCircuitOf = remember(
   (compiled: CompiledStack): Known<BankCircuit | 'one string' | 'none'> => {
-    const { stack, defaults, routes, mounted, bar, breaker } = compiled;
+    const { stack, defaults, routes, mounted, bar, breaker, batteryDevices: devices } = compiled;
     const { bank } = stack;
     if (bank === undefined) return unknownAt(bankPath(compiled));
     if (bank === 'none') return known('none');
-    return bankCircuit({ stack, bank, defaults, routes, mounted, bar, breaker, findType: finder(compiled) });
+    return bankCircuit({
+      stack,
+      bank,
+      defaults,
+      routes,
+      mounted,
+      bar,
+      breaker,
+      devices,
+      findType: finder(compiled),
+    });
   },
 );
 

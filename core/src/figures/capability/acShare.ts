@@ -1,7 +1,7 @@
 import { leadOhm } from '../../codes/leads.ts';
 import { all, field, type Known, known, unknownAt } from '../../values/known.ts';
 import type { Unit } from '../../installation/facts.ts';
-import { unitLines } from './capability.ts';
+import { unitLines } from '../../installation/unitLines.ts';
 import type { CompiledStack } from '../../installation/installation.ts';
 import type { Supply } from '../../installation/supply.ts';
 

@@ -1,8 +1,8 @@
 import { type Arrangement, type InverterType, isUnitPerLine } from '../../catalogue/inverterType.ts';
+import { isPerLine, unitLines } from '../../installation/unitLines.ts';
 import type { CompiledStack } from '../../installation/installation.ts';
-import { all, field, type Known, known, mapKnown, unknownAt } from '../../values/known.ts';
+import { all, field, type Known, known, mapKnown } from '../../values/known.ts';
 import { remember } from '../../values/remember.ts';
-import type { Path } from '../../values/problem.ts';
 import type { Site, Stack } from '../../installation/facts.ts';
 import { deratingFactor } from '../../network/derating.ts';
 import type { Supply } from '../../installation/supply.ts';
@@ -33,36 +33,6 @@ export interface CapabilityInputs {
   readonly neutralA: Known<number>;
   readonly sharingTolerance: number;
 }
-
-/**
- * The lines that each unit feeds, as their numbers. In a ring a unit's second terminal is joined to the first of the next, so it
- * feeds its own line and the one after. Names the places that are missing where the supply leaves a choice.
- */
-export function unitLines(
-  stack: Stack,
-  arrangement: Arrangement,
-  supply: Supply,
-): Known<ReadonlyMap<string, readonly number[]>> {
-  const missing: Path[] = [];
-  const lines = new Map<string, readonly number[]>();
-  const every = supply.lines.map((_, index) => index);
-  for (const unit of stack.units) {
-    const at = unit.line === undefined ? undefined : supply.lines.indexOf(unit.line);
-    if (!isPerLine(arrangement)) lines.set(unit.id, every);
-    else if (at !== undefined)
-      lines.set(unit.id, arrangement === 'three-phase-ring' ? [at, (at + 1) % every.length] : [at]);
-    else if (every.length === 1) lines.set(unit.id, every);
-    else missing.push(['stacks', stack.id, 'units', unit.id, 'line']);
-  }
-  return missing.length > 0 ? unknownAt(...missing) : known(lines);
-}
-
-/** Arrangements in which a unit feeds some of the lines only. */
-const isPerLine = (arrangement: Arrangement): boolean =>
-  arrangement === 'one-unit' ||
-  arrangement === 'parallel-single-phase' ||
-  arrangement === 'ac-coupled-storage' ||
-  isUnitPerLine(arrangement);
 
 /** What makes no AC of its own in island: it may move energy on grid, and backs up nothing by itself. */
 export const feedsNothing = (arrangement: Arrangement, type: InverterType): boolean =>

@@ -1,5 +1,5 @@
 import { isUnitPerLine } from '../../catalogue/inverterType.ts';
-import { unitLines } from './capability.ts';
+import { unitLines } from '../../installation/unitLines.ts';
 import type { CompiledStack } from '../../installation/installation.ts';
 import type { Supply } from '../../installation/supply.ts';
 

@@ -1,7 +1,7 @@
 import type { BatteryType } from '../../catalogue/batteryType.ts';
 import type { Design, Stack } from '../../design/schema.ts';
 import { field, type Known, known, mapKnown } from '../../values/known.ts';
-import type { CompiledStack, Defaults } from '../installation.ts';
+import type { BatteryDevice, CompiledStack, Defaults } from '../installation.ts';
 import { isBehindStack, isCarriedInIsland } from '../partitionKinds.ts';
 import type { RouteLength } from '../place/routes.ts';
 import type { Supply } from '../supply.ts';
@@ -40,6 +40,28 @@ function batteryTypes({ id, bank }: Stack, find: FindType): Record<string, Batte
   return types;
 }
 
+/** Devices that the design lists on the DC side of a set. */
+const batteryDevices = (design: Design, { id }: Stack, find: FindType): BatteryDevice[] =>
+  design.devices
+    .filter(({ role, stackId }) => stackId === id && role.startsWith('battery-'))
+    .map((device) => {
+      const path = ['devices', device.id];
+      const type = find('protective-device', device.typeId, [...path, 'typeId']);
+      return {
+        role: device.role,
+        unitId: device.unitId,
+        moduleId: device.moduleId,
+        group: device.group,
+        fitted: device.fitted,
+        ratedA:
+          device.ratedA === undefined && type.known
+            ? known(type.value.ratedA)
+            : field(device.ratedA, ...path, 'ratedA'),
+        milliohm: type.known ? type.value.milliohm : undefined,
+        path,
+      };
+    });
+
 /** Lays one set of inverters with its partitions and the types of its parts. */
 export function laySet(
   design: Design,
@@ -69,6 +91,7 @@ export function laySet(
     ),
     meters: design.meters,
     batteryTypes: batteryTypes(stack, find),
+    batteryDevices: batteryDevices(design, stack, find),
     autotransformer:
       stack.arrangement === 'split-phase-autotransformer'
         ? find('autotransformer', stack.autotransformerTypeId, [...path, 'autotransformerTypeId'])

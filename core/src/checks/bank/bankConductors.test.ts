@@ -1,0 +1,66 @@
+import { checkTable } from '../../testkit/checkTable.ts';
+import { bank1, item1, stack1 } from '../../testkit/designs.ts';
+import { bankConductors } from './bankConductors.ts';
+
+/** 2.3 kW / 0.94 from one bank: 2446.8 W, at its lowest voltage of 44.8 V 54.6 A in all, a quarter 13.65 A. */
+checkTable(bankConductors, [
+  {
+    name: 'equal leads on bars: the first of four carries 1.01 times a quarter of 54.6 A',
+    subject: 's module-lead',
+    state: 'within',
+    value: 13.79,
+  },
+  {
+    name: 'module leads of 1.5 mm² at 61 A pass no more: 19.5 A is what they may carry',
+    subject: 's module-lead',
+    edit: (d) => {
+      item1(d).runningW = 4600;
+      bank1(d).modules = [{ id: 'm1' }, { id: 'm2' }];
+      bank1(d).lead = { lengthM: 1, areaMm2: 1.5 };
+    },
+    state: 'over',
+    limit: 19.5,
+    says: 'lead of module 1 carries',
+  },
+  {
+    name: 'a chain: the lead from the first to the second carries what three modules give',
+    subject: 's link',
+    edit: (d) => void (bank1(d).joining = 'chain-same-end'),
+    state: 'within',
+    says: 'lead from module 1 to module 2',
+  },
+  {
+    name: 'a device of a module: 32 A',
+    subject: 's device',
+    edit: (d) => {
+      item1(d).runningW = 4600;
+      d.devices.push({ id: 'f1', role: 'battery-module', stackId: 's', moduleId: 'm1', ratedA: 16 });
+    },
+    state: 'over',
+    limit: 16,
+    says: 'device of module 1',
+  },
+  {
+    name: 'a device of a module whose rating is not known',
+    subject: 's device',
+    edit: (d) =>
+      void d.devices.push({ id: 'f1', role: 'battery-module', stackId: 's', moduleId: 'm1', fitted: 'yes' }),
+    state: 'unknown',
+    missing: 'devices/f1/ratedA',
+  },
+  {
+    name: 'a thin lead of one group carries what its group gives',
+    subject: 's group-lead',
+    edit: (d) => {
+      const bank = bank1(d);
+      Object.assign(bank, { joining: 'groups-on-bar', groupSize: 2, groupLead: { lengthM: 1, areaMm2: 50 } });
+      bank.groups = [{ id: 'g2', number: 2, lead: { lengthM: 1, areaMm2: 1.5 } }];
+      item1(d).runningW = 4900;
+      bank.modules.forEach((module) => (module.resistanceFactor = 4));
+    },
+    state: 'over',
+    limit: 19.5,
+    says: 'lead of group 2',
+  },
+  { name: 'no battery', edit: (d) => void (stack1(d).bank = 'none'), state: 'nothing' },
+]);

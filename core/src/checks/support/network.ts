@@ -1,0 +1,72 @@
+import type { Installation } from '../../installation/installation.ts';
+import type { Network, Part } from '../../installation/network.ts';
+import { type ModeFacts, walkOf } from '../../modes/walk.ts';
+import { uniquePaths } from '../../values/known.ts';
+import { remember } from '../../values/remember.ts';
+import { type CheckContext, unknownFinding } from '../check.ts';
+import type { Finding, Ref, Subject } from '../finding.ts';
+
+export interface NetworkCase {
+  readonly network: Network;
+  readonly facts: ModeFacts;
+}
+
+const partsById = remember((network: Network) => new Map(network.parts.map((part) => [part.id, part])));
+
+export const partOf = (network: Network, id: string): Part | undefined => partsById(network).get(id);
+
+export const labelOf = (network: Network, id: string): string => partOf(network, id)?.label ?? id;
+
+/** A way through the installation in words: "grid – grid isolator – unit 2 – Backup output". */
+export const pathWords = (network: Network, path: readonly string[]): string =>
+  path.map((id) => labelOf(network, id)).join(' – ');
+
+/** Several things in words: "a and b", "a, b and c". */
+export const listWords = (list: readonly string[]): string =>
+  list.length < 2 ? list.join('') : `${list.slice(0, -1).join(', ')} and ${list.at(-1) ?? ''}`;
+
+/** What else a finding about some parts is about: the sets, units and generators they belong to. */
+export function refsOf(network: Network, partIds: readonly string[]): Ref[] {
+  return partIds.flatMap((id): Ref[] => {
+    const part = partOf(network, id);
+    if (part === undefined) return [];
+    return [
+      { kind: 'part', id },
+      ...(part.stackId === undefined ? [] : [{ kind: 'stack', id: part.stackId } as const]),
+      ...(part.generatorId === undefined ? [] : [{ kind: 'generator', id: part.generatorId } as const]),
+      ...(part.partitionId === undefined ? [] : [{ kind: 'partition', id: part.partitionId } as const]),
+    ];
+  });
+}
+
+export const WHOLE: Subject = { kind: 'design', id: 'network', label: 'The installation' };
+
+/** Whether there is anything to back up: without inverters or generators there is nothing to walk. */
+const isWorthWalking = ({ stacks, generators }: Installation): boolean =>
+  stacks.length > 0 || generators.length > 0;
+
+/** Runs a measurement on the network as a mode has it; one `unknown` while the network is not known. */
+export function onNetwork(
+  check: string,
+  context: CheckContext,
+  measure: (one: NetworkCase) => readonly Finding[],
+): Finding[] {
+  const { installation, mode } = context;
+  if (!isWorthWalking(installation)) return [];
+  const { network } = installation;
+  const walk = walkOf(installation);
+  if (!network.known || !walk.known)
+    return [unknownFinding(check, context, WHOLE, '', network.known ? [] : network.missing)];
+  const facts = walk.value.get(mode.id);
+  if (facts === undefined) return [];
+  const { gaps } = network.value;
+  const findings = measure({ network: network.value, facts });
+  // A piece that could not be laid may hold what was not met: what holds without it is not known to hold.
+  return gaps.length === 0
+    ? [...findings]
+    : findings.map((finding) =>
+        finding.state === 'within'
+          ? unknownFinding(check, context, finding.subject, finding.unit, uniquePaths(gaps))
+          : finding,
+      );
+}

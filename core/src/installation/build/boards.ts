@@ -1,0 +1,157 @@
+import { field, known, type Known, unknownAt } from '../../values/known.ts';
+import type { Circuit, Partition } from '../facts.ts';
+import { MODE_KINDS } from '../modeKinds.ts';
+import type { ClosedIn, Port, TerminalName } from '../network.ts';
+import { isCarriedInIsland } from '../partitionKinds.ts';
+import type { Given } from './given.ts';
+import { ALWAYS, closedIn, type Laying } from './laying.ts';
+import { deviceBehind } from './lines.ts';
+import type { LaidSet } from './outputs.ts';
+import { buildingNames } from './service.ts';
+
+export const boardPartId = (partitionId: string): string => `board ${partitionId}`;
+
+/** When the contactor ahead of a partition is closed; undefined where there is none. */
+function contactorOf(partition: Partition): ClosedIn | undefined {
+  switch (partition.kind) {
+    case 'grid':
+    case 'backup':
+      return undefined;
+    case 'shed':
+      return isCarriedInIsland(partition) ? ALWAYS : closedIn('on-grid', 'maintenance-bypass');
+    case 'locked-out':
+      return closedIn('on-grid', 'maintenance-bypass');
+    case 'generator-only':
+      return closedIn(
+        'on-grid',
+        'maintenance-bypass',
+        'generator-port',
+        'transfer-switch',
+        'generator-inlet',
+      );
+  }
+}
+
+/** The device and the cable of a circuit, up to what hangs on it. */
+function layCircuit(laying: Laying, given: Given, circuit: Circuit, board: Port): void {
+  const from = ['circuits', circuit.id];
+  const { device, cable, lines } = circuit;
+  const type = given.find('protective-device', device?.typeId, [...from, 'device', 'typeId']);
+  const names: TerminalName[] = [
+    ...(lines ?? []),
+    // Two lines are line to line and need no neutral; one and three have it.
+    ...(lines?.length === 2 ? [] : (['N'] as const)),
+    'PE',
+  ];
+  const ratedA: Known<number> = type.known
+    ? known(type.value.ratedA)
+    : field(device?.ratedA, ...from, 'device', 'ratedA');
+  const protection = laying.part({
+    id: `device of circuit ${circuit.id}`,
+    kind: 'device',
+    label: `device of ${circuit.name}`,
+    from: [...from, 'device'],
+    role: 'circuit',
+    circuitId: circuit.id,
+    fitted: device === undefined ? unknownAt([...from, 'device']) : known('yes'),
+    ratedA,
+    ...(type.known ? { typeName: type.value.name } : {}),
+  });
+  const part = laying.part({
+    id: `circuit ${circuit.id}`,
+    kind: 'circuit',
+    label: circuit.name,
+    from,
+    circuitId: circuit.id,
+  });
+  const inPort = laying.port(protection, 'in', names);
+  const outPort = laying.port(protection, 'out', names);
+  laying.poles(inPort, outPort, { lines: ALWAYS, neutral: ALWAYS });
+  const load = laying.port(part, 'in', names);
+  laying.run(board, inPort, { use: 'ac', from: [...from, 'device'] });
+  laying.run(outPort, load, {
+    use: 'ac',
+    from: [...from, 'cable'],
+    lengthM: field(cable?.lengthM, ...from, 'cable', 'lengthM'),
+    areaMm2: field(cable?.areaMm2, ...from, 'cable', 'areaMm2'),
+  });
+}
+
+/** Each partition as a board behind its main device, with its circuits; a link of neutral and earth in it is a bond. */
+export function layBoards(laying: Laying, given: Given, service: Port, sets: readonly LaidSet[]): void {
+  const { design } = given;
+  const byBoard = new Map<string, Circuit[]>();
+  for (const circuit of design.circuits) {
+    if (circuit.partitionId === undefined) continue;
+    const list = byBoard.get(circuit.partitionId);
+    if (list === undefined) byBoard.set(circuit.partitionId, [circuit]);
+    else list.push(circuit);
+  }
+  const names = buildingNames(given);
+  for (const partition of design.partitions) {
+    const from = ['partitions', partition.id];
+    const part = laying.part({
+      id: boardPartId(partition.id),
+      kind: 'board',
+      label: partition.name,
+      from,
+      partitionId: partition.id,
+      ...(partition.stackId === undefined ? {} : { stackId: partition.stackId }),
+    });
+    const bus = laying.port(part, 'bus', names);
+    const neutral = bus.terminals.find(({ name }) => name === 'N');
+    if (partition.neutralEarthLink === 'yes' && neutral !== undefined)
+      laying.bonds.push({
+        id: `link ${partition.id}`,
+        partId: part.id,
+        label: `the neutral–earth link in ${partition.name}`,
+        neutral: neutral.id,
+        closedIn: ALWAYS,
+        from: [...from, 'neutralEarthLink'],
+      });
+    const set = sets.find(({ compiled }) => compiled.stack.id === partition.stackId);
+    const feed =
+      partition.kind === 'grid' ? service : (set?.feeds.get(partition.outputId ?? '') ?? set?.feeds.get(''));
+    if (feed !== undefined) {
+      let upstream = feed;
+      const shut = contactorOf(partition);
+      if (shut !== undefined) {
+        const contactor = laying.part({
+          id: `contactor ${partition.id}`,
+          kind: 'contactor',
+          label: `contactor of ${partition.name}`,
+          from: [...from, 'kind'],
+          partitionId: partition.id,
+        });
+        const inPort = laying.port(contactor, 'in', names);
+        upstream = laying.port(contactor, 'out', names);
+        // Lines alone are opened: neutrals of one board stay together.
+        laying.poles(inPort, upstream, { lines: shut, neutral: ALWAYS });
+        laying.run(feed, inPort, { use: 'ac', from });
+      }
+      const behind = deviceBehind(laying, upstream, {
+        id: `board-main ${partition.id}`,
+        label: `main of ${partition.name}`,
+        role: 'board-main',
+        of: { partitionId: partition.id },
+        devices: design.devices,
+        find: given.find,
+        more: { partitionId: partition.id },
+      });
+      laying.run(behind, bus, { use: 'ac', from });
+    }
+    for (const circuit of byBoard.get(partition.id) ?? []) layCircuit(laying, given, circuit, bus);
+  }
+}
+
+/** Sets that share the grid run in step with it; sets under one controller also with each other in island. */
+export function layInStep(laying: Laying, given: Given, sets: readonly LaidSet[], gridId: string): void {
+  const idsOf = (some: readonly LaidSet[]): string[] =>
+    some.flatMap(({ units }) => units.filter((unit) => unit.outputs.length > 0).map(({ part }) => part.id));
+  const all = idsOf(sets);
+  if (all.length > 0) laying.inStep.push({ sources: [gridId, ...all], modes: ['on-grid'] });
+  for (const { stackIds } of given.design.controllers) {
+    const led = idsOf(sets.filter(({ compiled }) => stackIds.includes(compiled.stack.id)));
+    if (led.length > 1) laying.inStep.push({ sources: led, modes: MODE_KINDS });
+  }
+}

@@ -1,0 +1,370 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { SAMPLE_TYPES } from '../catalogue/samples.ts';
+import type { Design } from '../design/schema.ts';
+import { compile } from '../installation/compile.ts';
+import type { Installation } from '../installation/installation.ts';
+import { MODE_KINDS } from '../installation/modeKinds.ts';
+import type { Network } from '../installation/network.ts';
+import { bonded, variantOf, withSolidInverter, withSwitchedSet } from '../testkit/bonding.ts';
+import { baseDesign, deepFreeze, stack1, threePhase } from '../testkit/designs.ts';
+import { withSet } from '../testkit/wired.ts';
+import { known } from '../values/known.ts';
+import { modesOf } from './modes.ts';
+import { type ModeFacts, walkOf } from './walk.ts';
+
+function designOf(edit: (design: Design) => void): Design {
+  const design = baseDesign();
+  bonded(design);
+  edit(design);
+  return deepFreeze(design);
+}
+
+function factsOf(installation: Installation, mode: string): ModeFacts {
+  const walk = walkOf(installation);
+  const facts = walk.known ? walk.value.get(mode) : undefined;
+  if (facts === undefined) throw new Error(`There is a mode ${mode}.`);
+  return facts;
+}
+
+/** Bonds seen from the neutral of the backed-up board. */
+const bondsIn = (design: Design, mode: string): number | undefined =>
+  factsOf(compile(design, SAMPLE_TYPES), mode).neutrals.find(({ boards }) => boards.includes('board b'))
+    ?.bonds.length;
+
+type Row = [
+  neutralPole: 'solid' | 'switched',
+  set: 'bonded' | 'floating',
+  relay: 'on' | 'off',
+  island: number,
+  running: number,
+  why: string,
+];
+
+describe('bonds on the backed-up neutral', () => {
+  // The pole is that of the inverter's own relay; its neutral–earth relay stays closed while the set feeds the generator port.
+  it.each<Row>([
+    ['switched', 'bonded', 'on', 1, 2, 'island: relay; running: relay and frame'],
+    ['switched', 'bonded', 'off', 0, 1, 'island: none; running: frame'],
+    ['switched', 'floating', 'on', 1, 1, 'island: relay; running: relay'],
+    ['switched', 'floating', 'off', 0, 0, 'nothing bonds it'],
+    ['solid', 'bonded', 'on', 3, 3, 'utility and frame hang on for good, and the relay'],
+    ['solid', 'bonded', 'off', 2, 2, 'utility and frame'],
+    ['solid', 'floating', 'on', 2, 2, 'utility and relay'],
+    ['solid', 'floating', 'off', 1, 1, 'utility alone'],
+  ])(
+    'generator port, %s inverter neutral, %s set, relay %s: %i in island, %i running: %s',
+    (pole, set, relay, island, running) => {
+      const design = designOf((d) => {
+        if (pole === 'solid') withSolidInverter(d);
+        withSet(d);
+        const [generator] = d.generators;
+        if (generator !== undefined) generator.neutralBond = set;
+        stack1(d).neutralEarthRelay = relay;
+      });
+      expect([bondsIn(design, 'island'), bondsIn(design, 'generator-port')]).toEqual([island, running]);
+    },
+  );
+
+  // The pole is that of the transfer switch; the inverter opens its own neutral and takes the set for the grid, so its relay is open.
+  it.each<Row>([
+    ['switched', 'bonded', 'on', 1, 1, 'island: relay; running: frame'],
+    ['switched', 'bonded', 'off', 0, 1, 'running: frame'],
+    ['switched', 'floating', 'on', 1, 0, 'running: nothing bonds it'],
+    ['switched', 'floating', 'off', 0, 0, 'nothing bonds it'],
+    ['solid', 'bonded', 'on', 1, 2, 'running: utility through the solid neutral, and frame'],
+    ['solid', 'bonded', 'off', 0, 2, 'running: utility and frame'],
+    ['solid', 'floating', 'on', 1, 1, 'running: utility'],
+    ['solid', 'floating', 'off', 0, 1, 'running: utility'],
+  ])(
+    'transfer switch, %s neutral, %s set, relay %s: %i in island, %i running: %s',
+    (pole, set, relay, island, running) => {
+      const design = designOf((d) => {
+        withSwitchedSet(d, pole);
+        const [generator] = d.generators;
+        if (generator !== undefined) generator.neutralBond = set;
+        stack1(d).neutralEarthRelay = relay;
+      });
+      expect([bondsIn(design, 'island'), bondsIn(design, 'transfer-switch')]).toEqual([island, running]);
+    },
+  );
+
+  it.each<[string, (design: Design) => void, number]>([
+    [
+      'a bypass with a solid neutral brings the utility into island: relay and utility',
+      (d) => void Object.assign(d.site, { maintenanceBypass: 'yes', bypassNeutral: 'solid' }),
+      2,
+    ],
+    [
+      'a bypass that opens its neutral does not: relay',
+      (d) => void Object.assign(d.site, { maintenanceBypass: 'yes', bypassNeutral: 'switched' }),
+      1,
+    ],
+    [
+      'an IT grid has no bond of its own; solid inverter neutral: relay alone',
+      (d) => {
+        withSolidInverter(d);
+        d.site.earthing = 'IT';
+      },
+      1,
+    ],
+    [
+      'a link in the board beside the relay',
+      (d) => void d.partitions.forEach((one) => one.id === 'b' && (one.neutralEarthLink = 'yes')),
+      2,
+    ],
+    [
+      'an external kit that is fitted',
+      (d) => {
+        const type = variantOf('inverter', 'hybrid-5k-1ph', { neutralEarthRelay: 'external-kit' });
+        d.types.push(type);
+        Object.assign(stack1(d), { inverterTypeId: type.id, relayKit: 'fitted' });
+      },
+      1,
+    ],
+    [
+      'an external kit that is not there',
+      (d) => {
+        const type = variantOf('inverter', 'hybrid-5k-1ph', { neutralEarthRelay: 'external-kit' });
+        d.types.push(type);
+        Object.assign(stack1(d), { inverterTypeId: type.id, relayKit: 'none' });
+      },
+      0,
+    ],
+    [
+      'a three-pole transfer device, solid neutral: relay and utility',
+      (d) => {
+        const type = variantOf('transfer-device', 'changeover-63a-4p', { neutral: 'solid' });
+        d.types.push(type);
+        stack1(d).transferDeviceTypeId = type.id;
+      },
+      2,
+    ],
+    [
+      'a four-pole transfer device: relay',
+      (d) => void (stack1(d).transferDeviceTypeId = 'changeover-63a-4p'),
+      1,
+    ],
+    [
+      'relays set unit by unit, both on',
+      (d) => {
+        stack1(d).arrangement = 'parallel-single-phase';
+        stack1(d).units = [
+          { id: 'u1', neutralEarthRelay: 'on' },
+          { id: 'u2', neutralEarthRelay: 'on' },
+        ];
+      },
+      2,
+    ],
+  ])('%s', (_, edit, count) => expect(bondsIn(designOf(edit), 'island')).toBe(count));
+
+  it('what is not known is held both ways: a relay that nobody states is a bond perhaps', () => {
+    const design = designOf((d) => {
+      const type = variantOf('inverter', 'hybrid-5k-1ph', {});
+      delete type.neutralEarthRelay;
+      d.types.push(type);
+      stack1(d).inverterTypeId = type.id;
+    });
+    const [neutral] = factsOf(compile(design, SAMPLE_TYPES), 'island').neutrals;
+    expect([neutral?.bonds, neutral?.perhaps, neutral?.missing]).toEqual([
+      [],
+      ['relay s'],
+      [['types', 'hybrid-5k-1ph-own', 'neutralEarthRelay']],
+    ]);
+  });
+});
+
+describe('sources', () => {
+  const inlet = (inletAt: 'service-board' | 'backed-up-board') => (d: Design) =>
+    void d.generators.push({
+      id: 'g1',
+      name: 'Set',
+      typeId: 'petrol-4k-1ph',
+      connection: 'inlet',
+      inletAt,
+      stackId: 's',
+    });
+
+  it('an inlet on the service board feeds the grid back through the service main', () => {
+    const facts = factsOf(compile(designOf(inlet('service-board')), SAMPLE_TYPES), 'generator-inlet');
+    expect(facts.backFeed?.source).toBe('generator g1');
+    expect(facts.backFeed?.path).toEqual([
+      'generator g1',
+      'generator-device g1',
+      'inlet g1',
+      'service-board',
+      'service-main',
+      'grid',
+    ]);
+  });
+
+  it('an inlet on the backed-up board meets the inverter, which does not see it', () => {
+    const facts = factsOf(compile(designOf(inlet('backed-up-board')), SAMPLE_TYPES), 'generator-inlet');
+    expect(facts.clashes.map(({ sources }) => [...sources].sort())).toEqual([['generator g1', 'unit s/u1']]);
+    expect(facts.backFeed).toBeUndefined();
+  });
+
+  it.each(['on-grid', 'island'])('sound designs have no clash and no back-feed %s', (mode) => {
+    const facts = factsOf(
+      compile(
+        designOf((d) => threePhase(d, [2, 2, 2])),
+        SAMPLE_TYPES,
+      ),
+      mode,
+    );
+    expect([facts.clashes, facts.backFeed]).toEqual([[], undefined]);
+  });
+
+  it('two sets that follow the same grid do not clash on it', () => {
+    const design = designOf((d) => void d.stacks.push({ ...stack1(d), id: 't', name: 'Second' }));
+    expect(factsOf(compile(design, SAMPLE_TYPES), 'on-grid').clashes).toEqual([]);
+  });
+
+  it('a unit that is lost makes nothing live; the others carry on', () => {
+    const installation = compile(
+      designOf((d) => threePhase(d, [2, 1, 1])),
+      SAMPLE_TYPES,
+    );
+    const facts = factsOf(installation, 'unit-lost:s/L1-1');
+    expect(facts.running).not.toContain('unit s/L1-1');
+    expect(facts.live.find(({ partId }) => partId === 'board b')?.sources).toHaveLength(3);
+  });
+
+  it('a site without a grid has no mode on it and no grid terminals', () => {
+    const installation = compile(
+      designOf((d) => void (d.site.grid = 'none')),
+      SAMPLE_TYPES,
+    );
+    expect(modesOf(installation).map(({ id }) => id)).toEqual(['island']);
+    expect(factsOf(installation, 'island').backFeed).toBeUndefined();
+  });
+});
+
+/** Designs of many kinds, for laws. */
+const anyDesign = fc
+  .record({
+    lines: fc.constantFrom<[number, number, number]>([1, 1, 1], [2, 1, 1], [2, 2, 2]),
+    solid: fc.boolean(),
+    bypass: fc.constantFrom(undefined, 'solid', 'switched' as const),
+    relay: fc.constantFrom('on', 'off' as const),
+    school: fc.constantFrom('none', 'port', 'switch-solid', 'switch-switched', 'inlet' as const),
+    frame: fc.constantFrom('bonded', 'floating' as const),
+    link: fc.boolean(),
+  })
+  .map((one) =>
+    designOf((d) => {
+      threePhase(d, one.lines);
+      if (one.solid) withSolidInverter(d);
+      if (one.bypass !== undefined)
+        Object.assign(d.site, {
+          maintenanceBypass: 'yes',
+          bypassNeutral: one.bypass,
+          bypassInterlocked: 'yes',
+        });
+      stack1(d).neutralEarthRelay = one.relay;
+      if (one.school === 'port') withSet(d, 'diesel-20k-3ph');
+      if (one.school === 'switch-solid') withSwitchedSet(d, 'solid');
+      if (one.school === 'switch-switched') withSwitchedSet(d, 'switched');
+      if (one.school === 'inlet')
+        d.generators.push({
+          id: 'g1',
+          name: 'Set',
+          typeId: 'diesel-20k-3ph',
+          connection: 'inlet',
+          inletAt: 'backed-up-board',
+          stackId: 's',
+        });
+      for (const generator of d.generators) Object.assign(generator, { neutralBond: one.frame, line: 'L1' });
+      if (one.link && d.partitions[1] !== undefined) d.partitions[1].neutralEarthLink = 'yes';
+    }),
+  );
+
+/** The same installation with another network. */
+const withNetwork = (installation: Installation, change: (network: Network) => Network): Installation => {
+  if (!installation.network.known) throw new Error('The supply is known.');
+  return { ...installation, network: known(change(installation.network.value)) };
+};
+
+describe('laws of the walk', () => {
+  it('opening a contact never makes anything live', () => {
+    fc.assert(
+      fc.property(anyDesign, fc.nat(), (design, pick) => {
+        const whole = compile(design, SAMPLE_TYPES);
+        const opened = withNetwork(whole, (network) => {
+          const at = pick % network.contacts.length;
+          return {
+            ...network,
+            contacts: network.contacts.map((one, index) => (index === at ? { ...one, closedIn: {} } : one)),
+          };
+        });
+        for (const { id } of modesOf(whole)) {
+          const before = new Map(factsOf(whole, id).live.map((one) => [one.partId, one.sources]));
+          for (const { partId, sources } of factsOf(opened, id).live)
+            for (const source of sources)
+              expect(before.get(partId) ?? [], `${id} ${partId}`).toContain(source);
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('finds the same whatever the order of parts, conductors and contacts', () => {
+    fc.assert(
+      fc.property(anyDesign, (design) => {
+        const whole = compile(design, SAMPLE_TYPES);
+        const turned = withNetwork(whole, (network) => ({
+          ...network,
+          parts: [...network.parts].reverse(),
+          ports: [...network.ports].reverse(),
+          conductors: [...network.conductors].reverse(),
+          contacts: [...network.contacts].reverse(),
+          bonds: [...network.bonds].reverse(),
+        }));
+        const plain = ({ live, neutrals, clashes, backFeed }: ModeFacts) => ({
+          live: live.map((one) => [one.partId, [...one.sources].sort()]).sort(),
+          neutrals: neutrals.map(({ boards, bonds }) => [[...boards].sort(), [...bonds].sort()]).sort(),
+          clashes: clashes.length,
+          fed: backFeed?.source,
+        });
+        for (const { id } of modesOf(whole))
+          expect(plain(factsOf(turned, id))).toEqual(plain(factsOf(whole, id)));
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('removing a bond that stands on a neutral lowers its count by one', () => {
+    fc.assert(
+      fc.property(anyDesign, fc.nat(), (design, pick) => {
+        const whole = compile(design, SAMPLE_TYPES);
+        for (const { id } of modesOf(whole))
+          for (const neutral of factsOf(whole, id).neutrals) {
+            const gone = neutral.bonds[pick % Math.max(1, neutral.bonds.length)];
+            if (gone === undefined) continue;
+            const less = withNetwork(whole, (network) => ({
+              ...network,
+              bonds: network.bonds.filter((one) => one.id !== gone),
+            }));
+            const after = factsOf(less, id).neutrals.find(({ boards }) =>
+              boards.includes(neutral.boards[0] ?? ''),
+            );
+            expect(after?.bonds.length).toBe(neutral.bonds.length - 1);
+          }
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('is plain data: installation and facts survive JSON', () => {
+    fc.assert(
+      fc.property(anyDesign, (design) => {
+        const whole = compile(design, SAMPLE_TYPES);
+        const again = JSON.parse(JSON.stringify(whole)) as Installation;
+        for (const kind of MODE_KINDS)
+          for (const { id } of modesOf(whole).filter((mode) => mode.kind === kind))
+            expect(factsOf(again, id)).toEqual(factsOf(whole, id));
+      }),
+      { numRuns: 20 },
+    );
+  });
+});
