@@ -7,6 +7,10 @@ export default defineConfig({
         find: /^@bastion\/core\/testkit$/,
         replacement: new URL('./core/src/testkit/index.ts', import.meta.url).pathname,
       },
+      {
+        find: /^@bastion\/core\/dxf$/,
+        replacement: new URL('./core/src/formats/dxf.ts', import.meta.url).pathname,
+      },
       { find: /^@bastion\/core$/, replacement: new URL('./core/src/index.ts', import.meta.url).pathname },
     ],
   },

@@ -1,17 +1,20 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import dxfParser from 'dxf-parser';
+import { XMLValidator } from 'fast-xml-parser';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { ModesReport } from './modes.ts';
 import { run } from './run.ts';
 
 let folder = '';
 beforeAll(() => void (folder = mkdtempSync(join(tmpdir(), 'bastion-cli-'))));
 afterAll(() => rmSync(folder, { recursive: true }));
 
-function call(...args: string[]): { code: number; out: string; error: string } {
+async function call(...args: string[]): Promise<{ code: number; out: string; error: string }> {
   let out = '';
   let error = '';
-  const code = run(args, { out: (text) => void (out += text), error: (text) => void (error += text) });
+  const code = await run(args, { out: (text) => void (out += text), error: (text) => void (error += text) });
   return { code, out, error };
 }
 const file = (text: string): string => {
@@ -22,8 +25,8 @@ const file = (text: string): string => {
 const example = (name: string): string => new URL(`../../examples/${name}.json`, import.meta.url).pathname;
 
 describe('bastion check', () => {
-  it('prints the findings of every mode and exits with 1 where something is over', () => {
-    const { code, out, error } = call('check', example('fernhollow'));
+  it('prints the findings of every mode and exits with 1 where something is over', async () => {
+    const { code, out, error } = await call('check', example('fernhollow'));
     expect([code, error]).toEqual([1, '']);
     const report: unknown = JSON.parse(out);
     expect(report).toMatchObject({ format: 1 });
@@ -41,11 +44,11 @@ describe('bastion check', () => {
     ]);
   });
 
-  it('exits with 0 for the smallest design of the docs, which is unknown but not over', () => {
+  it('exits with 0 for the smallest design of the docs, which is unknown but not over', async () => {
     const docs = readFileSync(new URL('../../docs/format.md', import.meta.url), 'utf8');
     const smallest = /```json\n([\s\S]*?)```/.exec(docs)?.[1] ?? '';
     expect(smallest.trim().split('\n').length).toBeLessThan(45);
-    const { code, error } = call('check', file(smallest));
+    const { code, error } = await call('check', file(smallest));
     expect([code, error]).toEqual([0, '']);
   });
 
@@ -53,17 +56,17 @@ describe('bastion check', () => {
     { name: 'no file', args: ['check', '/nowhere/x.json'], says: 'ENOENT' },
     { name: 'no command', args: [], says: 'bastion check FILE.json' },
     { name: 'a folder', args: ['check', tmpdir()], says: 'EISDIR' },
-  ])('exits with 2 and a line for $name', ({ args, says }) => {
-    const { code, out, error } = call(...args);
+  ])('exits with 2 and a line for $name', async ({ args, says }) => {
+    const { code, out, error } = await call(...args);
     expect([code, out]).toEqual([2, '']);
     expect(error).toContain(says);
   });
 
-  it('prints one line for each problem, with its place', () => {
+  it('prints one line for each problem, with its place', async () => {
     const text = readFileSync(example('tern-rock'), 'utf8')
       .replace('"runningW": 1100', '"runningW": -1100')
       .replace('"powerFactor": 0.9', '"powerFactor": 9');
-    const { code, out, error } = call('check', file(text));
+    const { code, out, error } = await call('check', file(text));
     expect([code, out]).toEqual([2, '']);
     expect(error.trim().split('\n')).toEqual([
       'circuits[0].items[0].runningW: must be at least 0, but is -1100',
@@ -73,8 +76,8 @@ describe('bastion check', () => {
 });
 
 describe('bastion share', () => {
-  it('prints module currents that add up to what the inverters take', () => {
-    const { code, out } = call('share', example('tern-rock'), '--load', '3000');
+  it('prints module currents that add up to what the inverters take', async () => {
+    const { code, out } = await call('share', example('tern-rock'), '--load', '3000');
     expect(code).toBe(0);
     const report = JSON.parse(out) as {
       modules: { currentA: number; share: number }[];
@@ -95,18 +98,18 @@ describe('bastion share', () => {
       says: 'is the most it can',
     },
     { name: 'a load that is none', args: ['--load', 'much'], code: 2, says: 'a load in W is needed' },
-  ])('says why for $name', ({ args, code, says }) => {
-    const found = call('share', example('tern-rock'), ...args);
+  ])('says why for $name', async ({ args, code, says }) => {
+    const found = await call('share', example('tern-rock'), ...args);
     expect(found.code).toBe(code);
     expect(found.error).toContain(says);
   });
 
-  it('shows the bank that works hardest where each inverter has its own, and whose it is', () => {
+  it('shows the bank that works hardest where each inverter has its own, and whose it is', async () => {
     const design = JSON.parse(readFileSync(example('tern-rock'), 'utf8')) as {
       stacks: { bank: { serves?: string } }[];
     };
     for (const { bank } of design.stacks) bank.serves = 'one-unit';
-    const report = JSON.parse(call('share', file(JSON.stringify(design)), '--load', '3000').out) as {
+    const report = JSON.parse((await call('share', file(JSON.stringify(design)), '--load', '3000')).out) as {
       bankOf: string;
       modules: { currentA: number }[];
       bars: { inverter: string; voltageV: number }[];
@@ -116,6 +119,82 @@ describe('bastion share', () => {
     expect(report.modules.reduce((sum, one) => sum + one.currentA, 0)).toBeCloseTo(drawn, 6);
   });
 
-  it('has nothing to share in a string', () =>
-    expect(call('share', example('quillback')).error).toContain('No bank of this design'));
+  it('has nothing to share in a string', async () =>
+    expect((await call('share', example('quillback'))).error).toContain('No bank of this design'));
+});
+
+describe('bastion modes', () => {
+  it('finds the floating neutral of the hand-started set, with who runs and what is live', async () => {
+    const { code, out } = await call('modes', example('tern-rock'));
+    expect(code).toBe(1);
+    const { modes, problems } = JSON.parse(out) as ModesReport;
+    expect(problems).toEqual([]);
+    const island = modes.find(({ id }) => id === 'island');
+    expect(island?.neutrals).toEqual([
+      { boards: ['Backup output'], bonds: ['the relay of Hut stack'], perhaps: [] },
+    ]);
+    expect(island?.faults).toEqual([]);
+    const bySwitch = modes.find(({ id }) => id === 'transfer-switch');
+    expect(bySwitch?.running).toContain('Hand-started set');
+    expect(bySwitch?.faults.map(({ kind, what }) => [kind, what])).toEqual([
+      ['bonds', '0 neutral–earth bonds on the neutral of Backup output'],
+    ]);
+    const grid = (id: string) =>
+      modes.find((one) => one.id === id)?.energised.some(({ part }) => part === 'grid');
+    expect([grid('on-grid'), grid('island')]).toEqual([true, false]);
+  });
+
+  it('exits with 0 where every mode is as it should be', async () =>
+    expect((await call('modes', example('fernhollow'))).code).toBe(0));
+});
+
+/** The reader's own types and what it is at run time differ: it is a class by itself. */
+const Reader = dxfParser as unknown as new () => {
+  parseSync: (text: string) => { entities: { type: string; text?: string }[] };
+};
+const readDxf = (text: string) => new Reader().parseSync(text);
+
+describe('bastion draw', () => {
+  it.each(['fernhollow', 'tern-rock', 'quillback'])(
+    'writes %s as SVG and DXF that others read',
+    async (name) => {
+      const [svg, dxf] = [join(folder, `${name}.svg`), join(folder, `${name}.dxf`)];
+      expect((await call('draw', example(name), '--out', svg, '--mode', 'island')).code).toBe(0);
+      expect((await call('draw', example(name), '--out', dxf)).code).toBe(0);
+      const text = readFileSync(svg, 'utf8');
+      expect(XMLValidator.validate(text)).toBe(true);
+      for (const word of ['service board', 'unit 1', 'Island', 'Operating mode'])
+        expect(text).toContain(word);
+      const read = new DxfParser().parseSync(readFileSync(dxf, 'utf8'));
+      const words = read?.entities.flatMap((one) => ('text' in one ? [String(one.text)] : [])) ?? [];
+      expect(words).toEqual(expect.arrayContaining(['service board', 'unit 1', 'On grid']));
+      expect(read.entities.some(({ type }) => type === 'LWPOLYLINE' || type === 'POLYLINE')).toBe(true);
+    },
+  );
+
+  it('writes a PDF', async () => {
+    const pdf = join(folder, 'drawing.pdf');
+    expect((await call('draw', example('quillback'), '--out', pdf)).code).toBe(0);
+    expect(readFileSync(pdf).subarray(0, 5).toString()).toBe('%PDF-');
+  });
+
+  it.each([
+    {
+      name: 'another ending',
+      args: ['--out', 'x.bmp'],
+      says: 'a file ending in .svg, .dxf or .pdf',
+      code: 1,
+    },
+    {
+      name: 'a mode that is not there',
+      args: ['--out', 'x.svg', '--mode', 'flight'],
+      says: 'this design has the modes on-grid',
+      code: 1,
+    },
+    { name: 'no file to write', args: [], says: 'bastion draw FILE.json', code: 2 },
+  ])('says what is wrong with $name', async ({ args, says, code }) => {
+    const found = await call('draw', example('fernhollow'), ...args);
+    expect(found.code).toBe(code);
+    expect(found.error).toContain(says);
+  });
 });

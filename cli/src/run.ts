@@ -11,6 +11,8 @@ import {
   readDesignText,
   SAMPLE_TYPES,
 } from '@bastion/core';
+import { drawTo } from './draw.ts';
+import { modesReport } from './modes.ts';
 import { shareReport } from './share.ts';
 
 export interface Streams {
@@ -21,6 +23,8 @@ export interface Streams {
 const USAGE = `bastion check FILE.json
 bastion advise FILE.json --kind ${ADVICE_KINDS.join('|')}
 bastion share FILE.json [--load W]
+bastion modes FILE.json
+bastion draw FILE.json --out FILE.svg|.dxf|.pdf [--mode M]
 
 check   prints the findings of a design document in every operating mode as JSON.
         Exit code: 0 nothing over its limit, 1 something over, 2 the file cannot be used.
@@ -28,6 +32,10 @@ advise  prints proposals as JSON: edits with what the design comes to before and
         Exit code: 0 something is proposed, 1 nothing to propose, 2 the file cannot be used.
 share   prints the current of each battery module as JSON, at the design's load or at W on the AC side.
         Exit code: 0 solved, 1 not known or not to be had, 2 the file cannot be used.
+modes   prints for every operating mode what is live and from what, the bonds on each live neutral, and faults with their way.
+        Exit code: 0 no fault, 1 a fault or something that is not known, 2 the file cannot be used.
+draw    writes the single line as one mode has it (the first, unless --mode names another).
+        Exit code: 0 written, 1 it cannot be drawn or written, 2 the file cannot be used.
 `;
 
 /** Above this many bytes a file is not even read: no character of UTF-8 takes more than four. */
@@ -93,10 +101,40 @@ function share(file: string, loadText: string | undefined, streams: Streams): nu
   return 0;
 }
 
+function modes(file: string, streams: Streams): number {
+  const design = readFile(file, streams);
+  if (design === undefined) return 2;
+  const report = modesReport(design);
+  if (report === undefined) {
+    streams.error('Not known yet: the supply of the site.\n');
+    return 1;
+  }
+  streams.out(`${JSON.stringify(report, null, 2)}\n`);
+  return report.modes.some(({ faults }) => faults.length > 0) ? 1 : 0;
+}
+
+async function draw(file: string, rest: readonly string[], streams: Streams): Promise<number> {
+  const options = new Map<string, string>();
+  for (let at = 0; at + 1 < rest.length; at += 2) options.set(rest[at] ?? '', rest[at + 1] ?? '');
+  const out = options.get('--out');
+  const isKnown = [...options.keys()].every((key) => key === '--out' || key === '--mode');
+  if (out === undefined || !isKnown || rest.length % 2 !== 0) {
+    streams.error(USAGE);
+    return 2;
+  }
+  const design = readFile(file, streams);
+  if (design === undefined) return 2;
+  const outcome = await drawTo(design, out, options.get('--mode'));
+  if (!outcome.ok) streams.error(`${outcome.message}\n`);
+  return outcome.ok ? 0 : 1;
+}
+
 /** Runs one command and returns its exit code. */
-export function run(args: readonly string[], streams: Streams): number {
+export async function run(args: readonly string[], streams: Streams): Promise<number> {
   const [command, file, ...rest] = args;
   if (command === 'check' && file !== undefined && rest.length === 0) return check(file, streams);
+  if (command === 'modes' && file !== undefined && rest.length === 0) return modes(file, streams);
+  if (command === 'draw' && file !== undefined) return draw(file, rest, streams);
   if (command === 'share' && file !== undefined && rest.length === 0) return share(file, undefined, streams);
   if (command === 'share' && file !== undefined && rest[0] === '--load' && rest.length === 2)
     return share(file, rest[1], streams);

@@ -198,3 +198,33 @@ export {
 } from './installation/place/wall.ts';
 export { type PartLine, partsOf } from './schedules/parts.ts';
 export { type DeliveryGroup, type DeliveryLine, deliveryLines } from './schedules/delivery.ts';
+
+export type { CommsLink, Network, NetworkProblem, Part, PartKind } from './installation/network.ts';
+export {
+  bondPosition,
+  energisedPorts,
+  type ModeFacts,
+  pathToBoard,
+  pathToBond,
+  walkOf,
+} from './modes/walk.ts';
+export { type Diagram, type DiagramEdge, type DiagramNode, diagramOf } from './diagram/graph.ts';
+export { drawDiagram, SOURCE_WORDS } from './diagram/draw.ts';
+export {
+  type Layout,
+  type LayoutAnswer,
+  layoutQuestion,
+  type LayoutQuestion,
+  readLayout,
+} from './diagram/layout.ts';
+export {
+  MATRIX_COLUMNS,
+  type MatrixCell,
+  type MatrixColumn,
+  modeMatrix,
+  type MatrixRow,
+} from './diagram/matrix.ts';
+export type { Drawing, Ink, Shape } from './diagram/shapes.ts';
+export { drawingPage } from './diagram/page.ts';
+export { onSheet, type TitleBlock } from './diagram/sheet.ts';
+export { svgOf, svgPath } from './formats/svg.ts';

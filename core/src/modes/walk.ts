@@ -58,6 +58,18 @@ function shutIn(mode: Mode, closedIn: ClosedIn, unit: Unit | undefined): Shut {
   return isLost(mode, unit) ? 'open' : (closedIn[mode.kind] ?? 'open');
 }
 
+/** Whether a contact is closed in a mode, open, or not known. */
+export function positionOf(contact: Contact, mode: Mode): 'closed' | 'open' | 'unknown' {
+  const shut = shutIn(mode, contact.closedIn, contact.unit);
+  return typeof shut === 'string' ? shut : 'unknown';
+}
+
+/** Whether a bond is closed in a mode, open, or not known. */
+export function bondPosition(network: Network, bond: Bond, mode: Mode): 'closed' | 'open' | 'unknown' {
+  const shut = shutOfBond(network, mode, bond);
+  return typeof shut === 'string' ? shut : 'unknown';
+}
+
 /** Both readings of a mode: with what is not known open, and with it closed. Nothing in between can be worse than both. */
 interface Readings {
   readonly sure: Nets;

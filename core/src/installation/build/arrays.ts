@@ -10,12 +10,16 @@ import { unitPartId } from './units.ts';
 /** An array: its strings by a DC switch to the inputs they are plugged into, or its AC power to the board it stands on. */
 export function layArray(laying: Laying, given: Given, { array, moduleType }: CompiledArray): void {
   const from: Path = ['arrays', array.id];
+  const [first] = array.places ?? [];
   const part = laying.part({
     id: `array ${array.id}`,
     kind: 'array',
     label: array.name,
     from,
     ...(moduleType.known ? { typeName: moduleType.value.name } : {}),
+    ...(array.coupling === 'ac' || first === undefined
+      ? {}
+      : { stackId: first.stackId, unitId: first.unitId }),
     ...(array.ratedAcW === undefined ? {} : { rating: `${array.ratedAcW / 1000} kW` }),
   });
   if (array.coupling === 'ac') {
@@ -45,6 +49,7 @@ export function layArray(laying: Laying, given: Given, { array, moduleType }: Co
       of: { arrayId: array.id },
       devices: given.design.devices,
       find: given.find,
+      more: { stackId: place.stackId, unitId: place.unitId },
     });
     laying.run(behind, input, { use: 'pv', from: [...from, 'places', place.id] });
   }

@@ -130,7 +130,17 @@ function layTransfer(laying: Laying, given: Given, compiled: CompiledStack, serv
     held: type === undefined ? unknownAt(from) : known(type.interlocked === 'yes'),
     from,
   });
-  return common;
+  // What the device feeds is a bar of its own, where a bypass can join behind it.
+  const bar = laying.part({
+    id: `loads ${stack.id}`,
+    kind: 'ac-bus',
+    label: 'load side',
+    from,
+    stackId: stack.id,
+  });
+  const loads = laying.port(bar, 'bus', names);
+  laying.run(common, loads, { use: 'ac', from });
+  return loads;
 }
 
 /** A maintenance bypass from the service board straight to the backed-up side. */
