@@ -267,6 +267,7 @@ function edgesOf(network: Network, nodes: ReadonlySet<string>): DiagramEdge[] {
     id,
     from,
     to,
+    side: sideOf(runs[0]),
     use: runs[0]?.use ?? 'ac',
     runIds: runs.map((run) => run.id),
     mark: markOf(network, runs),
