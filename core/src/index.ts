@@ -228,3 +228,6 @@ export type { Drawing, Ink, Shape } from './diagram/shapes.ts';
 export { drawingPage } from './diagram/page.ts';
 export { onSheet, type TitleBlock } from './diagram/sheet.ts';
 export { svgOf, svgPath } from './formats/svg.ts';
+export { type BondingMend, bondingMends } from './advise/bonding.ts';
+export { pageOf, type StageKey, stageOfFinding, STAGES } from './wire/stages.ts';
+export { type Remains, remainsWithout } from './figures/capability/remains.ts';

@@ -12,6 +12,10 @@ export const REFUSALS = {
     status: 409,
     message: 'This test run has ended; its readings stay as they are. Start a new run to test again.',
   },
+  NOTHING_TO_DRAW: {
+    status: 422,
+    message: 'There is nothing to draw yet: choose the supply of the site first.',
+  },
   DOCUMENT_TOO_LARGE: { status: 413, message: 'This is larger than a design can be.' },
   DOCUMENT_INVALID: { status: 422, message: 'The design was not saved, because part of it is not possible.' },
   REQUEST_INVALID: { status: 400, message: 'The request is not in the form this server takes.' },

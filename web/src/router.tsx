@@ -1,6 +1,19 @@
+import { type StageKey, STAGES } from '@bastion/core';
+import type { ComponentType } from 'react';
 import { createBrowserRouter, Navigate } from 'react-router';
 import { NotHere } from './pages/NotHere.tsx';
 import { Shell } from './pages/Shell.tsx';
+
+/** The page of each stage: a stage of the table without one does not compile. */
+const STAGE_PAGES: Readonly<Record<StageKey, () => Promise<ComponentType>>> = {
+  site: async () => (await import('./stages/site/SiteStage.tsx')).SiteStage,
+  loads: async () => (await import('./stages/loads/LoadsStage.tsx')).LoadsStage,
+  partitions: async () => (await import('./stages/partitions/PartitionsStage.tsx')).PartitionsStage,
+  stack: async () => (await import('./stages/stack/StackStage.tsx')).StackStage,
+  wiring: async () => (await import('./stages/wiring/WiringStage.tsx')).WiringStage,
+  limits: async () => (await import('./stages/limits/LimitsStage.tsx')).LimitsStage,
+  test: async () => (await import('./stages/test/TestStage.tsx')).TestStage,
+};
 
 /** Each page and each stage is loaded when it is first opened. */
 export const router = createBrowserRouter([
@@ -20,10 +33,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./pages/JobPage.tsx')).JobPage }),
         children: [
           { index: true, element: <Navigate to="site" replace /> },
-          {
-            path: 'site',
-            lazy: async () => ({ Component: (await import('./stages/site/SiteStage.tsx')).SiteStage }),
-          },
+          ...STAGES.map(({ key }) => ({
+            path: key,
+            lazy: async () => ({ Component: await STAGE_PAGES[key]() }),
+          })),
           {
             path: 'site/wall',
             lazy: async () => ({ Component: (await import('./stages/site/WallStage.tsx')).WallStage }),
@@ -39,28 +52,6 @@ export const router = createBrowserRouter([
             lazy: async () => ({
               Component: (await import('./stages/compare/CompareStage.tsx')).CompareStage,
             }),
-          },
-          {
-            path: 'loads',
-            lazy: async () => ({ Component: (await import('./stages/loads/LoadsStage.tsx')).LoadsStage }),
-          },
-          {
-            path: 'partitions',
-            lazy: async () => ({
-              Component: (await import('./stages/partitions/PartitionsStage.tsx')).PartitionsStage,
-            }),
-          },
-          {
-            path: 'stack',
-            lazy: async () => ({ Component: (await import('./stages/stack/StackStage.tsx')).StackStage }),
-          },
-          {
-            path: 'limits',
-            lazy: async () => ({ Component: (await import('./stages/limits/LimitsStage.tsx')).LimitsStage }),
-          },
-          {
-            path: 'test',
-            lazy: async () => ({ Component: (await import('./stages/test/TestStage.tsx')).TestStage }),
           },
         ],
       },

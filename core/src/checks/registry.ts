@@ -76,6 +76,7 @@ import { stackCount } from './stack/stackCount.ts';
 import { stackEqualLines } from './stack/stackEqualLines.ts';
 import { stackFirmware } from './stack/stackFirmware.ts';
 import { stackHost } from './stack/stackHost.ts';
+import { stackInstruments } from './stack/stackInstruments.ts';
 import { stackOutlet } from './stack/stackOutlet.ts';
 import { stackParallelBus } from './stack/stackParallelBus.ts';
 import { stackUnitLoss } from './stack/stackUnitLoss.ts';
@@ -169,6 +170,7 @@ export const CHECKS = [
   stackEqualLines,
   stackFirmware,
   stackHost,
+  stackInstruments,
   stackOutlet,
   stackParallelBus,
   stackUnitLoss,

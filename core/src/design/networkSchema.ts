@@ -31,7 +31,6 @@ export const device = z.strictObject({
   fitted: z.enum(['yes', 'none']).optional(),
   typeId: id.optional(),
   ratedA: positive.max(5000).optional(),
-  poles: z.number().int().min(1).max(4).optional(),
   neutral: z.enum(['solid', 'switched']).optional(),
   stands: name.optional().describe('Where it stands, in words.'),
   mountedId: id.optional().describe('Its place on the wall plan.'),
@@ -55,7 +54,6 @@ export const instrument = z.strictObject({
   ratio: z.string().min(1).max(30).optional().describe('As it is set in the settings.'),
   readBy: id.optional().describe('The set that reads it.'),
   readByUnitId: id.optional(),
-  mountedId: id.optional(),
 });
 
 /** A point where earths are joined. */

@@ -91,7 +91,6 @@ function networkReferences(
     if (one.line !== undefined) onLine([...at, 'line'], one.line);
     refer([...at, 'readBy'], one.readBy, ids.stackIds, 'the stack');
     refer([...at, 'readByUnitId'], one.readByUnitId, unitsOf(one.readBy), 'the unit');
-    refer([...at, 'mountedId'], one.mountedId, mountedIds, 'the place on the wall');
   });
 }
 

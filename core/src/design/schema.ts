@@ -225,7 +225,6 @@ export type Generator = Design['generators'][number];
 export type PvArray = Design['arrays'][number];
 export type SiteController = Design['controllers'][number];
 export type Device = Design['devices'][number];
-export type Instrument = Design['instruments'][number];
 export type EarthPoint = Design['earthPoints'][number];
 export type StartCase = Design['startCases'][number];
 export type ClampReading = NonNullable<Circuit['clampReadings']>[number];

@@ -58,7 +58,7 @@ const CHAR_PX = 6;
 const LINE_PX = 13;
 
 /** What stands beside a symbol, at most so many characters wide. */
-const MOST_CHARS = 24;
+const MOST_CHARS = 20;
 const shorten = (text: string): string =>
   text.length > MOST_CHARS ? `${text.slice(0, MOST_CHARS - 1)}…` : text;
 
@@ -86,16 +86,16 @@ const SYMBOL_OF: Readonly<Partial<Record<Part['kind'], SymbolKind>>> = {
 
 const DEVICE_WORDS: Readonly<Record<NonNullable<Part['role']>, string>> = {
   'service-main': 'service main',
-  'grid-isolator': 'grid isolator',
-  'unit-grid': 'grid device',
-  'unit-output': 'output device',
+  'grid-isolator': 'isolator',
+  'unit-grid': 'grid side',
+  'unit-output': 'output',
   'board-main': 'main',
-  'generator-device': 'generator device',
-  'battery-unit': 'battery device',
-  'battery-group': 'group device',
-  'battery-module': 'module device',
+  'generator-device': 'generator',
+  'battery-unit': 'battery',
+  'battery-group': 'group',
+  'battery-module': 'module',
   'dc-switch': 'DC switch',
-  'enable-switch': 'enable switch',
+  'enable-switch': 'enable',
   circuit: 'device',
 };
 

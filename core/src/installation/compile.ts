@@ -44,6 +44,10 @@ export function compile(design: Design, catalogue: readonly EquipmentType[]): In
     types: design.types,
     meters: design.meters,
     earthPoints: design.earthPoints,
+    instruments: design.instruments.map((instrument) => ({
+      instrument,
+      type: find(instrument.kind, instrument.typeId, ['instruments', instrument.id, 'typeId']),
+    })),
     supply,
     lineVoltageV: field(design.site.lineVoltageV, 'site', 'lineVoltageV'),
     defaults,

@@ -8,7 +8,6 @@ export type {
   EarthPoint,
   Generator,
   Importance,
-  Instrument,
   Item,
   Module,
   Partition,

@@ -1,5 +1,5 @@
 import type { BatteryType } from '../catalogue/batteryType.ts';
-import type { EquipmentType } from '../catalogue/schema.ts';
+import type { EquipmentType, TypeOf } from '../catalogue/schema.ts';
 import type { InverterType } from '../catalogue/inverterType.ts';
 import type { CombinerBarType, ControllerType, ProtectiveDeviceType } from '../catalogue/partTypes.ts';
 import type {
@@ -88,6 +88,11 @@ export interface CompiledArray {
   readonly moduleType: Known<PvModuleType>;
 }
 
+export interface CompiledInstrument {
+  readonly instrument: Design['instruments'][number];
+  readonly type: Known<TypeOf<'meter' | 'sensor'>>;
+}
+
 export interface CompiledController {
   readonly controller: SiteController;
   readonly type: Known<ControllerType>;
@@ -107,6 +112,8 @@ export interface Installation {
   readonly types: readonly EquipmentType[];
   readonly meters: Meters;
   readonly earthPoints: Design['earthPoints'];
+  /** Meters and sensors that sets read by themselves. */
+  readonly instruments: readonly CompiledInstrument[];
   readonly supply: Known<Supply>;
   readonly lineVoltageV: Known<number>;
   readonly defaults: Defaults;

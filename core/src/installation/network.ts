@@ -47,6 +47,7 @@ export interface Part {
   readonly circuitId?: string;
   readonly generatorId?: string;
   readonly moduleId?: string;
+  readonly arrayId?: string;
   /** For a device: where in its line it stands, and whether somebody said that it is there. */
   readonly role?: DeviceRole | 'circuit';
   readonly fitted?: Known<'yes' | 'none'>;

@@ -11,6 +11,8 @@ export const statedOf = remember((installation: Installation) => ({
   arrays: installation.arrays.map(({ array }) => array),
   controllers: installation.controllers.map(({ controller }) => controller),
   startCases: installation.startCases,
+  earthPoints: installation.earthPoints,
+  instruments: installation.instruments.map(({ instrument }) => instrument),
   place: installation.place,
   types: installation.types,
 }));

@@ -110,7 +110,7 @@ describe('bonds on the backed-up neutral', () => {
     ],
     [
       'a link in the board beside the relay',
-      (d) => void d.partitions.forEach((one) => one.id === 'b' && (one.neutralEarthLink = 'yes')),
+      (d) => d.partitions.forEach((one) => one.id === 'b' && (one.neutralEarthLink = 'yes')),
       2,
     ],
     [

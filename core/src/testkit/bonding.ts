@@ -23,7 +23,11 @@ export function bonded(design: Design): void {
     surviveUnitLoss: 'no',
   });
   design.earthPoints = [
-    { id: 'e1', name: 'main earthing bar', joins: ['chassis', 'backed-up-earth', 'grid-earth'] },
+    {
+      id: 'e1',
+      name: 'main earthing bar',
+      joins: ['chassis', 'backed-up-earth', 'grid-earth', 'generator-frame'],
+    },
   ];
 }
 

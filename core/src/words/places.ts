@@ -132,6 +132,10 @@ const FIELDS: Readonly<Record<string, string>> = {
   neutralBond: 'bond of its neutral',
   neutral: 'neutral of the type',
   inletAt: 'board of the inlet',
+  at: 'where it looks',
+  readBy: 'which set reads it',
+  arrow: 'which way its arrow points',
+  ratio: 'ratio in the settings',
   shedBelowSoc: 'level at which the stage is shed',
 };
 

@@ -1,8 +1,10 @@
 import { analyse, SAMPLE_TYPES } from '@bastion/core';
 import type { FastifyReply } from 'fastify';
+import { z } from 'zod';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import { drillingTemplate } from '../reports/drilling.ts';
 import { limitsReport } from '../reports/limits.ts';
+import { singleLineReport } from '../reports/singleLine.ts';
 import { renderPdf } from '../reports/render.ts';
 import { testRecord } from '../reports/testRecord.ts';
 import type { Jobs } from '../services/jobs.ts';
@@ -37,6 +39,18 @@ export const reportRoutes: FastifyPluginAsyncZod<Options> = async (app, { jobs, 
     const definition = drillingTemplate(analyse(design, SAMPLE_TYPES), { revision, madeAt: now() });
     return send(reply, `${design.name} drilling marks`, renderPdf(definition));
   });
+
+  app.get(
+    '/jobs/:jobId/drawing.pdf',
+    { schema: { params: jobId, querystring: z.object({ mode: z.string().max(200).optional() }) } },
+    async (request, reply) => {
+      const person = personOf(request);
+      const { design, revision } = await jobs.design(person, request.params.jobId);
+      const made = { revision, madeAt: now(), name: person.name };
+      const definition = await singleLineReport(analyse(design, SAMPLE_TYPES), request.query.mode, made);
+      return send(reply, `${design.name} single line`, renderPdf(definition));
+    },
+  );
 
   app.get('/runs/:runId/record.pdf', { schema: { params: runId } }, async (request, reply) => {
     const run = await runs.open(personOf(request), request.params.runId);

@@ -1,4 +1,14 @@
-import { analyse, type Design, modesOf, SAMPLE_TYPES, sentenceOf, type State, STATES } from '@bastion/core';
+import {
+  analyse,
+  type Design,
+  modesOf,
+  SAMPLE_TYPES,
+  sentenceOf,
+  type StageKey,
+  STAGES,
+  type State,
+  STATES,
+} from '@bastion/core';
 import { z } from 'zod';
 
 const summarySchema = z.object({
@@ -10,11 +20,19 @@ export type Summary = z.infer<typeof summarySchema>;
 
 /** The first stage, in the order of the work, that still has nothing in it. */
 function stageOf(design: Design): string {
-  if (design.site.supply === undefined) return 'Site';
-  if (design.circuits.length === 0) return 'Loads';
-  if (design.circuits.some((circuit) => circuit.partitionId === undefined)) return 'Partitions';
-  if (design.stacks.length === 0) return 'Stack';
-  return 'Limits';
+  const key: StageKey =
+    design.site.supply === undefined
+      ? 'site'
+      : design.circuits.length === 0
+        ? 'loads'
+        : design.circuits.some((circuit) => circuit.partitionId === undefined)
+          ? 'partitions'
+          : design.stacks.length === 0
+            ? 'stack'
+            : design.earthPoints.length === 0
+              ? 'wiring'
+              : 'limits';
+  return STAGES.find((stage) => stage.key === key)?.title ?? '';
 }
 
 /** Where a job stands, for the job list. Made once per revision. */

@@ -12,13 +12,17 @@ export function ModeRibbon() {
   return <Ribbon analysis={useAfterPaint(analysis)} />;
 }
 
+const ModeMark = ({ state }: { readonly state: State | undefined }) =>
+  state === undefined ? null : <StateMark state={state} silent />;
+
 const Ribbon = memo(function Ribbon({ analysis }: { readonly analysis: Analysis }) {
   const modeId = useJob((store) => store.modeId);
   const chooseMode = useJob((store) => store.chooseMode);
-  const worstOf = (id: string): State =>
+  // A mode whose loss need not be survived has no findings: there is no verdict to mark.
+  const worstOf = (id: string): State | undefined =>
     STATES.find((state) =>
       analysis.findings.some((finding) => finding.mode === id && finding.state === state),
-    ) ?? 'within';
+    );
   return (
     <ToggleGroup.Root
       type="single"
@@ -33,7 +37,7 @@ const Ribbon = memo(function Ribbon({ analysis }: { readonly analysis: Analysis 
           value={mode.id}
           className="condensed flex h-9 items-center gap-1.5 border-b-[3px] border-transparent px-2.5 whitespace-nowrap data-[state=on]:border-touch data-[state=on]:bg-chosen data-[state=on]:font-semibold"
         >
-          <StateMark state={worstOf(mode.id)} silent />
+          <ModeMark state={worstOf(mode.id)} />
           {mode.label}
         </ToggleGroup.Item>
       ))}

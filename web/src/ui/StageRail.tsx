@@ -1,32 +1,10 @@
-import { type Analysis, type Finding, type Path, STATES } from '@bastion/core';
+import { type Analysis, checkById, type Finding, stageOfFinding, STAGES, STATES } from '@bastion/core';
 import { memo } from 'react';
 import { NavLink } from 'react-router';
 import { useOpenJob } from '../state/job.ts';
-import { stageOf } from './fieldLinks.ts';
 import { useAfterPaint } from './useAfterPaint.ts';
 
-const STAGES = [
-  { key: 'site', label: 'Site' },
-  { key: 'loads', label: 'Loads' },
-  { key: 'partitions', label: 'Partitions' },
-  { key: 'stack', label: 'Stack' },
-  { key: 'limits', label: 'Limits' },
-  { key: 'test', label: 'Islanding test' },
-] as const;
-
-/** Where a finding is mended: where its first missing field is, or by what it is about. */
-function homeOf(finding: Finding): string {
-  const [first] = finding.missing as readonly (Path | undefined)[];
-  if (first !== undefined) return stageOf(first).split('/')[0] ?? 'site';
-  if (
-    finding.check.startsWith('load.') ||
-    finding.check.startsWith('surge.') ||
-    finding.check.startsWith('balance.')
-  )
-    return 'partitions';
-  if (finding.check.startsWith('place.')) return 'site';
-  return finding.check === 'grid.service' ? 'loads' : 'stack';
-}
+const homeOf = (finding: Finding): string => stageOfFinding(finding, checkById(finding.check).family);
 
 /** The stages in the order of the work, each with its count of open findings. */
 export function StageRail({ jobId }: { readonly jobId: number }) {
@@ -47,7 +25,7 @@ const Rail = memo(function Rail({
       aria-label="Stages"
       className="no-print relative flex shrink-0 overflow-x-auto border-rule max-lg:border-b lg:w-40 lg:flex-col lg:border-r lg:py-2"
     >
-      {STAGES.map(({ key, label }, index) => {
+      {STAGES.map(({ key, title: label }, index) => {
         const count =
           key === 'limits' ? open.length : open.filter((finding) => homeOf(finding) === key).length;
         const hasOver = open.some(

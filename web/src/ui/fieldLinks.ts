@@ -1,26 +1,13 @@
-import type { Path } from '@bastion/core';
+import { pageOf, type Path } from '@bastion/core';
 import { useEffect } from 'react';
 import { useLocation } from 'react-router';
-
-/** The stage on which a place of the design is typed. */
-export function stageOf(path: Path): string {
-  const [root] = path;
-  if (root === 'site' || root === 'defaults' || root === 'name') return 'site';
-  if (root === 'place') return 'site/wall';
-  if (root === 'delivery') return 'site/delivery';
-  if (root === 'meters') return 'loads';
-  if (root === 'startCases') return 'partitions';
-  if (root === 'circuits') return path.at(-1) === 'partitionId' ? 'partitions' : 'loads';
-  if (root === 'partitions') return 'partitions';
-  return 'stack';
-}
 
 export const fieldKey = (path: Path): string => path.join('/');
 
 export const fieldHref = (jobId: number, path: Path): string =>
   path[0] === 'types'
     ? `/catalogue/${String(path[1])}`
-    : `/jobs/${jobId}/${stageOf(path)}#field=${encodeURIComponent(fieldKey(path))}`;
+    : `/jobs/${jobId}/${pageOf(path)}#field=${encodeURIComponent(fieldKey(path))}`;
 
 /** Brings the field that the address names into view and puts the keyboard there. */
 export function useFieldFromAddress(): void {

@@ -49,7 +49,7 @@ export function layArray(laying: Laying, given: Given, { array, moduleType }: Co
       of: { arrayId: array.id },
       devices: given.design.devices,
       find: given.find,
-      more: { stackId: place.stackId, unitId: place.unitId },
+      more: { stackId: place.stackId, unitId: place.unitId, arrayId: array.id },
     });
     laying.run(behind, input, { use: 'pv', from: [...from, 'places', place.id] });
   }

@@ -60,7 +60,6 @@ export function layInstruments(
         `${instrument.kind}${where}${instrument.line === undefined ? '' : ` on ${instrument.line}`}`,
       from,
       ...(type.known ? { typeName: type.value.name } : {}),
-      ...(instrument.mountedId === undefined ? {} : { mountedId: instrument.mountedId }),
     });
     const set = sets.find(({ compiled }) => compiled.stack.id === instrument.readBy);
     const reader = set?.units.find(({ unit }) => unit.id === instrument.readByUnitId) ?? set?.units[0];

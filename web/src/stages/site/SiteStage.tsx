@@ -129,6 +129,15 @@ function SupplyGroup() {
         onTake={(value) => change('Code profile', (draft) => put(draft.site, 'codeProfile', value))}
       />
       <SelectField
+        label="Grid"
+        path={['site', 'grid']}
+        value={site.grid === 'none' ? 'none' : undefined}
+        options={[{ value: 'none', label: 'none: the site makes its own' }]}
+        emptyLabel="connected"
+        disabled={!canEdit}
+        onTake={(value) => change('Grid', (draft) => put(draft.site, 'grid', value))}
+      />
+      <SelectField
         label="Maintenance bypass"
         path={['site', 'maintenanceBypass']}
         value={site.maintenanceBypass}

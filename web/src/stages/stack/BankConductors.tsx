@@ -99,7 +99,10 @@ export function BankConductors({ bank, circuit, layout, onLead }: ConductorsProp
     <>
       {modules.map((module, index) => {
         if (module.leadM === undefined) return null;
-        const [here, next] = [centre(index), centre(index + 1)];
+        const [here, next] = [
+          centre(module.number - 1),
+          centre((modules[index + 1]?.number ?? module.number + 1) - 1),
+        ];
         const onBar = !chained && !inGroups;
         return (
           <Lead
@@ -128,13 +131,13 @@ export function BankConductors({ bank, circuit, layout, onLead }: ConductorsProp
         );
       })}
       {inGroups &&
-        groupsOf(bank, modules.length).map(({ first, last }) => (
+        groupsOf(bank, bank.modules.length).map(({ first, last }) => (
           <g key={first} aria-hidden="true">
             <path d={`M${centre(first)} ${MODULE_TOP} V${BAR_TOP}`} {...PLUS} />
             <path d={`M${centre(last)} ${MODULE_BOTTOM} V${BAR_BOTTOM}`} {...MINUS} />
           </g>
         ))}
-      {!chained && <Bars layout={layout} count={modules.length} segment={segment} />}
+      {!chained && <Bars layout={layout} count={bank.modules.length} segment={segment} />}
     </>
   );
 }

@@ -22,7 +22,7 @@ const LEAST_SCALE = 0.88;
 /** The bank as it lies: modules with their current, the conductors that join them, and where the inverters tap it. */
 export function BankDrawing(props: BankDrawingProps) {
   const { stack, bank, circuit, share, limits, lostUnitId, ofUnitId, onModule, onLead } = props;
-  const layout = layOut(circuit.modules.length, ofUnitId === undefined ? stack.units.length : 1);
+  const layout = layOut(bank.modules.length, ofUnitId === undefined ? stack.units.length : 1);
   const { width } = layout;
   return (
     <svg
@@ -41,10 +41,10 @@ export function BankDrawing(props: BankDrawingProps) {
         lostUnitId={lostUnitId}
         ofUnitId={ofUnitId}
       />
-      {share.modules.map((one, index) => (
+      {share.modules.map((one) => (
         <BankModule
           key={one.module.id}
-          index={index}
+          index={one.module.number - 1}
           layout={layout}
           one={one}
           limits={limits}

@@ -38,7 +38,7 @@ export function BankInverters({
   lostUnitId,
   ofUnitId,
 }: BankInvertersProps) {
-  const count = circuit.modules.length;
+  const count = bank.modules.length;
   const chained = isChain(bank, circuit);
   const shown = stack.units.filter((unit) => ofUnitId === undefined || unit.id === ofUnitId);
   const { wide, left } = unitPlaces(layout, shown.length);

@@ -20,6 +20,16 @@ import { typeOptions } from './BankForm.tsx';
 const CONNECTIONS = [
   { value: 'generator-port', label: 'Its own port of the inverter' },
   { value: 'transfer-switch', label: 'Transfer switch ahead of the grid port' },
+  { value: 'inlet', label: 'Inlet onto a board, without a switch' },
+] as const;
+
+const INLETS = [
+  { value: 'service-board', label: 'the service board' },
+  { value: 'backed-up-board', label: 'the backed-up board' },
+] as const;
+const BONDS = [
+  { value: 'bonded', label: 'bonded to its frame' },
+  { value: 'floating', label: 'floating' },
 ] as const;
 
 /** Fuel for a day of outage at the average load, and how long what is there lasts. */
@@ -131,6 +141,40 @@ function OneGenerator({ generator }: { readonly generator: Generator }) {
         options={CONNECTIONS}
         disabled={!canEdit}
         onTake={(value) => changeIt('Generator connection', (target) => put(target, 'connection', value))}
+      />
+      {generator.connection === 'transfer-switch' && (
+        <SelectField
+          label="Transfer switch"
+          path={['generators', generator.id, 'transferDeviceTypeId']}
+          value={generator.transferDeviceTypeId}
+          options={typeOptions(design, 'transfer-device')}
+          emptyLabel="the one the stack names"
+          disabled={!canEdit}
+          onTake={(value) =>
+            changeIt('Transfer switch', (target) => put(target, 'transferDeviceTypeId', value))
+          }
+        />
+      )}
+      {generator.connection === 'inlet' && (
+        <SelectField
+          label="Inlet onto"
+          path={['generators', generator.id, 'inletAt']}
+          value={generator.inletAt}
+          options={INLETS}
+          disabled={!canEdit}
+          onTake={(value) => changeIt('Inlet', (target) => put(target, 'inletAt', value))}
+        />
+      )}
+      <SelectField
+        label="Its neutral on site"
+        path={['generators', generator.id, 'neutralBond']}
+        value={generator.neutralBond}
+        options={BONDS}
+        emptyLabel="as its type says"
+        disabled={!canEdit}
+        onTake={(value) =>
+          changeIt('Neutral of the generator', (target) => put(target, 'neutralBond', value))
+        }
       />
       <SelectField
         label="Feeds"

@@ -1,4 +1,4 @@
-import { type Conductor, joiningSchema, type Stack } from '@bastion/core';
+import { type Bank, type Conductor, joiningSchema, type Stack } from '@bastion/core';
 import { useJob, useOpenJob } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
 import { NumberField, SelectField } from '../../ui/fields.tsx';
@@ -8,7 +8,36 @@ import { LeadFields } from './LeadFields.tsx';
 import { useStackChange } from './useStackChange.ts';
 
 const JOININGS = joiningSchema.options.map((value) => ({ value, label: JOINING_WORDS[value] }));
+const TAKE_OFFS = [
+  { value: 'diagonal', label: 'at opposite ends' },
+  { value: 'same-end', label: 'both at the first module' },
+] as const;
 const LENGTHS = [{ value: 'wall', label: 'as the routes on the wall plan are cut' }] as const;
+
+/** Groups whose leads to the bar differ from the others. */
+function GroupLeads({ stack, bank }: { readonly stack: Stack; readonly bank: Bank }) {
+  const { changeBank } = useStackChange(stack.id);
+  const groups = Math.ceil(bank.modules.length / (bank.groupSize ?? bank.modules.length));
+  if (groups > 16) return null;
+  return Array.from({ length: groups }, (_, at) => at + 1).map((number) => {
+    const own = bank.groups?.find((one) => one.number === number);
+    return (
+      <LeadFields
+        key={number}
+        label={`Own lead of group ${number}`}
+        path={['stacks', stack.id, 'bank', 'groups', own?.id ?? String(number), 'lead']}
+        lead={own?.lead}
+        onTake={(lead) =>
+          changeBank(`Lead of group ${number}`, (target) => {
+            const others = (target.groups ?? []).filter((one) => one.number !== number);
+            const groupsNow = lead === undefined ? others : [...others, { id: `g${number}`, number, lead }];
+            put(target, 'groups', groupsNow.length === 0 ? undefined : groupsNow);
+          })
+        }
+      />
+    );
+  });
+}
 
 /** How the bank is joined, and by what. */
 export function JoiningForm({ stack }: { readonly stack: Stack }) {
@@ -66,6 +95,19 @@ export function JoiningForm({ stack }: { readonly stack: Stack }) {
             lead={bank.groupLead}
             onTake={takeLead('groupLead', 'Group lead')}
           />
+          <SelectField
+            label="Groups are taken off"
+            path={[...path, 'groupTakeOff']}
+            value={bank.groupTakeOff}
+            options={TAKE_OFFS}
+            emptyLabel="at opposite ends"
+            disabled={!canEdit}
+            onTake={(value) =>
+              void changeBank('Take-off of the groups', (target) => put(target, 'groupTakeOff', value))
+            }
+          />
+          <span className="max-md:hidden" />
+          <GroupLeads stack={stack} bank={bank} />
         </>
       )}
       {onBars && (
@@ -109,6 +151,26 @@ export function JoiningForm({ stack }: { readonly stack: Stack }) {
         lead={bank.inverterLead}
         onTake={takeLead('inverterLead', 'Inverter lead')}
       />
+      <NumberField
+        label="Leads run at"
+        unit="°C"
+        path={[...path, 'leadC']}
+        value={bank.leadC}
+        absent="as planned"
+        disabled={!canEdit}
+        onTake={(value) => changeBank('Temperature of the leads', (target) => put(target, 'leadC', value))}
+      />
+      {onBars && (
+        <NumberField
+          label="Bars run at"
+          unit="°C"
+          path={[...path, 'barC']}
+          value={bank.barC}
+          absent="as the leads"
+          disabled={!canEdit}
+          onTake={(value) => changeBank('Temperature of the bars', (target) => put(target, 'barC', value))}
+        />
+      )}
     </div>
   );
 }

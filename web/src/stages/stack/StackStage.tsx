@@ -13,6 +13,7 @@ import { NewerTypes } from './NewerTypes.tsx';
 import { addStack } from './stackEdits.ts';
 import { StackForm } from './StackForm.tsx';
 import { StackPicture } from './StackPicture.tsx';
+import { UnitLoss } from './UnitLoss.tsx';
 import { UnitTable } from './UnitTable.tsx';
 
 const STRIPS = [
@@ -51,6 +52,7 @@ function OneStack({ compiled }: { readonly compiled: CompiledStack }) {
         <BusPanel compiled={compiled} />
         <UnitTable stack={compiled.stack} />
       </div>
+      <UnitLoss compiled={compiled} />
       <BankPanel compiled={compiled} />
       <div className="mt-3 grid gap-3 2xl:grid-cols-[3fr_2fr]">
         <div className="sheet p-3">

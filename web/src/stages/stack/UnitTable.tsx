@@ -1,3 +1,4 @@
+import { typeOptions } from './BankForm.tsx';
 import { LEAD_SIZES_MM2, type Line, type Stack, SUPPLY_LINES, type Unit } from '@bastion/core';
 import { useOpenJob } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
@@ -7,6 +8,15 @@ import { useStackChange } from './useStackChange.ts';
 
 const SIZES = LEAD_SIZES_MM2.map((area) => ({ value: String(area), label: `${area} mm²` }));
 
+const FREQUENCIES = [
+  { value: '50', label: '50 Hz' },
+  { value: '60', label: '60 Hz' },
+] as const;
+const RELAYS = [
+  { value: 'on', label: 'on' },
+  { value: 'off', label: 'off' },
+] as const;
+
 interface UnitRowProps {
   readonly stack: Stack;
   readonly unit: Unit;
@@ -15,7 +25,7 @@ interface UnitRowProps {
 }
 
 function UnitRow({ stack, unit, number, lines }: UnitRowProps) {
-  const { canEdit } = useOpenJob();
+  const { design, canEdit } = useOpenJob();
   const { changeStack } = useStackChange(stack.id);
   const path = ['stacks', stack.id, 'units', unit.id];
   const changeUnit = (label: string, recipe: (unit: Unit) => void) =>
@@ -43,6 +53,46 @@ function UnitRow({ stack, unit, number, lines }: UnitRowProps) {
         emptyLabel={lines.length === 1 ? 'L1' : 'all or not known'}
         disabled={!canEdit}
         onTake={(value) => void changeUnit('Line', (target) => put(target, 'line', value))}
+      />
+      <SelectField
+        label="Type"
+        path={[...path, 'inverterTypeId']}
+        value={unit.inverterTypeId}
+        options={typeOptions(design, 'inverter')}
+        emptyLabel="as the set"
+        disabled={!canEdit}
+        onTake={(value) => void changeUnit('Type', (target) => put(target, 'inverterTypeId', value))}
+      />
+      <NumberField
+        label="Bus address"
+        unit=""
+        path={[...path, 'busAddress']}
+        value={unit.busAddress}
+        disabled={!canEdit}
+        onTake={(value) => changeUnit('Bus address', (target) => put(target, 'busAddress', value))}
+      />
+      <SelectField
+        label="Set to"
+        path={[...path, 'frequencyHz']}
+        value={unit.frequencyHz === undefined ? undefined : unit.frequencyHz === 50 ? '50' : '60'}
+        options={FREQUENCIES}
+        disabled={!canEdit}
+        onTake={(value) =>
+          void changeUnit('Frequency', (target) =>
+            put(target, 'frequencyHz', value === undefined ? undefined : value === '50' ? 50 : 60),
+          )
+        }
+      />
+      <SelectField
+        label="Neutral–earth relay"
+        path={[...path, 'neutralEarthRelay']}
+        value={unit.neutralEarthRelay}
+        options={RELAYS}
+        emptyLabel="as the set"
+        disabled={!canEdit}
+        onTake={(value) =>
+          void changeUnit('Neutral–earth relay', (target) => put(target, 'neutralEarthRelay', value))
+        }
       />
       {words('firmware', 'Firmware')}
       {words('serial', 'Serial')}
@@ -89,7 +139,7 @@ export function UnitTable({ stack }: { readonly stack: Stack }) {
   return (
     <details className="mt-3">
       <summary className="font-semibold">
-        Units one by one: line, firmware, serial number, battery settings, AC lead
+        Units one by one: type, line, address, relay, firmware, serial number, battery settings, AC lead
       </summary>
       {stack.units.map((unit, index) => (
         <UnitRow key={unit.id} stack={stack} unit={unit} number={index + 1} lines={lines} />

@@ -1,0 +1,69 @@
+import { SAMPLE_TYPES } from '../../catalogue/samples.ts';
+import { checkTable } from '../../testkit/checkTable.ts';
+import type { Design } from '../../design/schema.ts';
+import { stackInstruments } from './stackInstruments.ts';
+
+const sensor = SAMPLE_TYPES.find((type) => type.kind === 'sensor');
+if (sensor?.kind !== 'sensor') throw new Error('There is a sample sensor.');
+
+const clipped =
+  (over: Partial<Design['instruments'][number]>) =>
+  (d: Design): void => {
+    d.site.serviceRatingA = sensor.ratedA;
+    d.instruments.push({
+      id: 'n1',
+      kind: 'sensor',
+      typeId: sensor.id,
+      at: 'service',
+      readBy: 's',
+      arrow: sensor.arrow,
+      ratio: sensor.ratio,
+      ...over,
+    });
+  };
+
+checkTable(stackInstruments, [
+  { name: 'none', state: 'nothing' },
+  { name: 'as its type wants it', edit: clipped({}), state: 'within' },
+  {
+    name: 'the arrow the other way',
+    edit: clipped({ arrow: sensor.arrow === 'to-building' ? 'to-source' : 'to-building' }),
+    state: 'over',
+    says: 'its arrow points',
+  },
+  {
+    name: 'another ratio in the settings',
+    edit: clipped({ ratio: '7:1' }),
+    state: 'over',
+    says: 'the settings say 7:1',
+  },
+  {
+    name: 'behind the grid port it misses the grid side',
+    edit: clipped({ at: 'grid-port' }),
+    state: 'over',
+    says: 'belongs at the service',
+  },
+  {
+    name: 'made for less than the service',
+    edit: (d) => {
+      clipped({})(d);
+      d.site.serviceRatingA = sensor.ratedA + 1;
+    },
+    state: 'over',
+    says: 'it is made for',
+  },
+  {
+    name: 'no type yet',
+    edit: (d) =>
+      void d.instruments.push({
+        id: 'n1',
+        kind: 'sensor',
+        at: 'service',
+        readBy: 's',
+        arrow: 'to-source',
+        ratio: '1',
+      }),
+    state: 'unknown',
+    missing: 'instruments/n1/typeId',
+  },
+]);

@@ -1,0 +1,159 @@
+import type { Circuit } from '@bastion/core';
+import { useJob, useOpenJob } from '../../state/job.ts';
+import { put } from '../../state/put.ts';
+import { readNumber } from '../../ui/readNumber.ts';
+import { deviceTypes } from './LineDevices.tsx';
+
+interface CellProps {
+  readonly label: string;
+  readonly field: string;
+  readonly value: number | undefined;
+  readonly onTake: (value: number | undefined) => void;
+  readonly disabled: boolean;
+}
+
+function FigureCell({ label, field, value, onTake, disabled }: CellProps) {
+  return (
+    <input
+      key={value ?? 'none'}
+      className="input w-20 text-right"
+      aria-label={label}
+      data-field={field}
+      disabled={disabled}
+      inputMode="decimal"
+      placeholder="not known"
+      defaultValue={value ?? ''}
+      onBlur={({ target }) => {
+        const now = target.value.trim() === '' ? undefined : readNumber(target.value);
+        if (now !== value && (now !== undefined || target.value.trim() === '')) onTake(now);
+      }}
+    />
+  );
+}
+
+function CircuitRow({ circuit, board }: { readonly circuit: Circuit; readonly board: string }) {
+  const { design, canEdit } = useOpenJob();
+  const change = useJob((store) => store.change);
+  const edit = (label: string, recipe: (one: Circuit) => void) =>
+    void change(`${label}: ${circuit.name}`, (draft) => {
+      const target = draft.circuits.find(({ id }) => id === circuit.id);
+      if (target !== undefined) recipe(target);
+    });
+  const field = `circuits/${circuit.id}`;
+  return (
+    <tr className="border-t border-rule">
+      <th scope="row" className="py-0.5 pr-3 text-left font-normal">
+        {circuit.name}
+      </th>
+      <td className="pr-3 text-quiet">{board}</td>
+      <td className="pr-2">
+        <select
+          className="input"
+          aria-label={`Device type of ${circuit.name}`}
+          data-field={`${field}/device/typeId`}
+          disabled={!canEdit}
+          value={circuit.device?.typeId ?? ''}
+          onChange={({ target }) =>
+            edit('Device', (one) => {
+              one.device ??= {};
+              put(one.device, 'typeId', target.value === '' ? undefined : target.value);
+            })
+          }
+        >
+          <option value="">not known</option>
+          {deviceTypes(design).map((type) => (
+            <option key={type.id} value={type.id}>
+              {type.name}
+            </option>
+          ))}
+        </select>
+      </td>
+      <td className="pr-2">
+        <FigureCell
+          label={`Device rating of ${circuit.name}, A`}
+          field={`${field}/device/ratedA`}
+          value={circuit.device?.ratedA}
+          disabled={!canEdit || circuit.device?.typeId !== undefined}
+          onTake={(value) =>
+            edit('Device rating', (one) => {
+              one.device ??= {};
+              put(one.device, 'ratedA', value);
+            })
+          }
+        />
+      </td>
+      <td className="pr-2">
+        <FigureCell
+          label={`Cable size of ${circuit.name}, mm²`}
+          field={`${field}/cable/areaMm2`}
+          value={circuit.cable?.areaMm2}
+          disabled={!canEdit}
+          onTake={(value) =>
+            edit('Cable size', (one) => {
+              one.cable ??= {};
+              put(one.cable, 'areaMm2', value);
+            })
+          }
+        />
+      </td>
+      <td>
+        <FigureCell
+          label={`Cable length of ${circuit.name}, m`}
+          field={`${field}/cable/lengthM`}
+          value={circuit.cable?.lengthM}
+          disabled={!canEdit}
+          onTake={(value) =>
+            edit('Cable length', (one) => {
+              one.cable ??= {};
+              put(one.cable, 'lengthM', value);
+            })
+          }
+        />
+      </td>
+    </tr>
+  );
+}
+
+/** Device and cable of each circuit, for the boards chosen on the drawing or for all. */
+export function CircuitTable({ partitionIds }: { readonly partitionIds: ReadonlySet<string> }) {
+  const { design } = useOpenJob();
+  const names = new Map(design.partitions.map(({ id, name }) => [id, name]));
+  const some = design.circuits.filter(
+    ({ partitionId }) => partitionId !== undefined && partitionIds.has(partitionId),
+  );
+  const shown = (some.length > 0 ? some : design.circuits).slice(0, 200);
+  if (design.circuits.length === 0)
+    return <p className="text-quiet">No circuits yet: they come from Loads.</p>;
+  return (
+    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Circuits">
+      <table className="w-full min-w-[640px]">
+        <thead>
+          <tr className="text-left text-quiet">
+            <th className="font-normal">Circuit</th>
+            <th className="font-normal">Board</th>
+            <th className="font-normal">Device</th>
+            <th className="font-normal">A</th>
+            <th className="font-normal">mm²</th>
+            <th className="font-normal">m</th>
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map((circuit) => (
+            <CircuitRow
+              key={circuit.id}
+              circuit={circuit}
+              board={
+                circuit.partitionId === undefined ? 'no place yet' : (names.get(circuit.partitionId) ?? '')
+              }
+            />
+          ))}
+        </tbody>
+      </table>
+      {design.circuits.length > shown.length && some.length === 0 && (
+        <p className="mt-1 text-[13px] text-quiet">
+          The first {shown.length}. Choose a board on the drawing to see its own.
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,154 @@
+import { type Design, type EquipmentType, type Network, type Part } from '@bastion/core';
+import { catalogueNow } from '../../state/catalogue.ts';
+import { useJob, useOpenJob } from '../../state/job.ts';
+import { useLight } from '../../state/light.ts';
+import { put } from '../../state/put.ts';
+import { readNumber } from '../../ui/readNumber.ts';
+import { deviceIn, deviceOf } from './deviceEdits.ts';
+
+type DeviceType = Extract<EquipmentType, { kind: 'protective-device' }>;
+
+export function deviceTypes(design: Design): DeviceType[] {
+  const byId = new Map([...catalogueNow(), ...design.types].map((type) => [type.id, type]));
+  return [...byId.values()].filter((type): type is DeviceType => type.kind === 'protective-device');
+}
+
+function DeviceRow({
+  part,
+  types,
+  isChosen,
+  onPick,
+}: {
+  readonly part: Part;
+  readonly types: readonly DeviceType[];
+  readonly isChosen: boolean;
+  readonly onPick: (partId: string) => void;
+}) {
+  const { design, canEdit } = useOpenJob();
+  const change = useJob((store) => store.change);
+  const { litPart, lightPart } = useLight();
+  const device = deviceOf(design, part);
+  const isMain = part.role === 'service-main';
+  const edit = (label: string, recipe: (one: Design['devices'][number]) => void) =>
+    change(label, (draft) => {
+      const target = deviceIn(draft, part);
+      if (target !== undefined) recipe(target);
+    });
+  const field = device === undefined ? 'devices' : `devices/${device.id}`;
+  return (
+    <tr
+      className={`border-t border-rule ${isChosen || litPart === part.id ? 'bg-chosen' : ''}`}
+      onPointerEnter={() => lightPart(part.id)}
+      onPointerLeave={() => lightPart(undefined)}
+    >
+      <th scope="row" className="py-0.5 pr-3 text-left font-normal">
+        <button
+          type="button"
+          className="text-left underline-offset-2 hover:underline"
+          onClick={() => onPick(part.id)}
+        >
+          {part.label}
+        </button>
+      </th>
+      <td className="pr-2">
+        <select
+          className="input"
+          aria-label={`Fitted: ${part.label}`}
+          data-field={`${field}/fitted`}
+          disabled={!canEdit || isMain}
+          value={part.fitted?.known === true ? part.fitted.value : ''}
+          onChange={({ target }) =>
+            edit(`Fitted: ${part.label}`, (one) =>
+              put(one, 'fitted', target.value === '' ? undefined : target.value === 'yes' ? 'yes' : 'none'),
+            )
+          }
+        >
+          <option value="">not known</option>
+          <option value="yes">fitted</option>
+          <option value="none">none</option>
+        </select>
+      </td>
+      <td className="pr-2">
+        <select
+          className="input"
+          aria-label={`Type: ${part.label}`}
+          data-field={`${field}/typeId`}
+          disabled={!canEdit || isMain}
+          value={device?.typeId ?? ''}
+          onChange={({ target }) =>
+            edit(`Type: ${part.label}`, (one) =>
+              put(one, 'typeId', target.value === '' ? undefined : target.value),
+            )
+          }
+        >
+          <option value="">not known</option>
+          {types.map((type) => (
+            <option key={type.id} value={type.id}>
+              {type.name}
+            </option>
+          ))}
+        </select>
+      </td>
+      <td>
+        <input
+          key={part.ratedA?.known === true ? part.ratedA.value : 'none'}
+          className="input w-20 text-right"
+          aria-label={`Rating in A: ${part.label}`}
+          data-field={`${field}/ratedA`}
+          disabled={!canEdit || isMain || device?.typeId !== undefined}
+          inputMode="decimal"
+          placeholder="not known"
+          defaultValue={part.ratedA?.known === true ? part.ratedA.value : ''}
+          onBlur={({ target }) => {
+            const ratedA = target.value.trim() === '' ? undefined : readNumber(target.value);
+            if (ratedA !== device?.ratedA && (ratedA !== undefined || target.value.trim() === ''))
+              edit(`Rating: ${part.label}`, (one) => put(one, 'ratedA', ratedA));
+          }}
+        />
+      </td>
+    </tr>
+  );
+}
+
+/** Every switch, breaker and isolator in its line: what nobody has stated stands there as not known. */
+export function LineDevices({
+  network,
+  chosen,
+  onPick,
+}: {
+  readonly network: Network;
+  readonly chosen: ReadonlySet<string>;
+  readonly onPick: (partId: string) => void;
+}) {
+  const { design } = useOpenJob();
+  const types = deviceTypes(design);
+  const parts = network.parts.filter(({ kind, role }) => kind === 'device' && role !== 'circuit');
+  // Choosing a part on the drawing filters the rows to it; nothing chosen shows all.
+  const some = parts.filter(({ id }) => chosen.has(id));
+  const shown = some.length > 0 ? some : parts;
+  return (
+    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Devices in the lines">
+      <table className="w-full min-w-[560px]">
+        <thead>
+          <tr className="text-left text-quiet">
+            <th className="font-normal">Device</th>
+            <th className="font-normal">Fitted</th>
+            <th className="font-normal">Type</th>
+            <th className="font-normal">A</th>
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map((part) => (
+            <DeviceRow
+              key={part.id}
+              part={part}
+              types={types}
+              isChosen={chosen.has(part.id)}
+              onPick={onPick}
+            />
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
