@@ -10,6 +10,7 @@ const SCREENS = [
   'partitions',
   'compare',
   'stack',
+  'wiring',
   'limits',
   'test',
 ] as const;

@@ -24,6 +24,15 @@ const startTest = async (page) => {
   await page.getByText('Outside what is expected').waitFor();
 };
 
+const pickNeutral = async (page) => {
+  await page
+    .getByRole('row', { name: /^Generator by transfer switch/ })
+    .getByRole('button', { name: 'floats' })
+    .click();
+  await page.getByRole('group', { name: /^Single line/ }).waitFor();
+};
+const drawn = async (page) => page.getByRole('group', { name: /^Single line/ }).waitFor();
+
 const askForBalance = async (page) => {
   await page.getByRole('button', { name: 'Balance the lines' }).click();
   await page.getByRole('button', { name: 'Accept', exact: true }).waitFor();
@@ -72,6 +81,8 @@ const VIEWS = [
   { name: 'advice', path: '/jobs/1/partitions', act: askForBalance },
   { name: 'compare', path: '/jobs/1/compare', act: takeVariant },
   { name: 'stack', path: '/jobs/1/stack' },
+  { name: 'wiring', path: '/jobs/2/wiring', act: pickNeutral },
+  { name: 'wiring-phone', path: '/jobs/3/wiring', size: PHONE, act: drawn },
   { name: 'bank', path: '/jobs/2/stack', act: showBank },
   { name: 'catalogue', path: '/catalogue/hybrid-5k-1ph' },
   { name: 'own-type', path: '/catalogue/lfp-51v-100ah', act: typeWrongPeak },

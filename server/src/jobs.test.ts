@@ -137,6 +137,7 @@ describe('whose it is', () => {
       ['GET', '/runs'],
       ['POST', '/runs'],
       ['GET', '/limits.pdf'],
+      ['GET', '/drawing.pdf'],
       ['GET', '/events'],
     ] as const) {
       expect((await south(method, `/api/jobs/${jobId}${url}`)).statusCode).toBe(404);
@@ -145,7 +146,7 @@ describe('whose it is', () => {
     const mine = (await designer('GET', '/api/jobs'))
       .json<wire.JobSummary[]>()
       .find((job) => job.id === jobId);
-    expect(mine).toMatchObject({ name: 'Hut', stage: 'Limits', changedBy: 'north designer' });
+    expect(mine).toMatchObject({ name: 'Hut', stage: 'Wiring', changedBy: 'north designer' });
   });
 
   it.each(['field', 'approver', 'viewer'])('lets a %s look, not change', async (role) => {

@@ -138,6 +138,13 @@ describe('migrations', () => {
     expect(read.ok ? read.value : read.problems).toEqual(baseDesign());
   });
 
+  it('AddDevicesInstrumentsAndEarthPoints: a document of format 4 gets the lists, empty', () => {
+    const { devices: _d, instruments: _i, earthPoints: _e, ...before } = baseDesign();
+    const after = migrate({ ...before, format: 4 });
+    expect(after.ok && after.value).toEqual({ ...baseDesign(), format: FORMAT });
+    expect(told({ ...before, format: 4 })).toEqual([]);
+  });
+
   it('AddControllers: a document of format 3 gets the list, empty', () => {
     const { controllers: _c, ...before } = { ...baseDesign(), format: 3 };
     const read = readDesign(before, SAMPLE_TYPES);

@@ -8,7 +8,7 @@ import { closedIn, type Laying, neutralPole, takesOf } from './laying.ts';
 import { MODE_KINDS } from '../modeKinds.ts';
 import { deviceBehind } from './lines.ts';
 import { type LaidSet } from './outputs.ts';
-import { buildingNames } from './service.ts';
+import { deviceNames } from './service.ts';
 
 /** The transfer switch that a generator comes through: its own, else the one the set names. */
 function switchType(given: Given, { generator }: CompiledGenerator): Known<TransferDeviceType> {
@@ -38,7 +38,7 @@ function laySwitch(
     generatorId: generator.id,
     ...(type.known ? { typeName: type.value.name, rating: `${type.value.ratedA} A` } : {}),
   });
-  const names = buildingNames(given);
+  const names = deviceNames(given, type.known ? type.value.lines : undefined);
   const takes = takesOf(type.known ? type.value.terminals : undefined, 'line', from);
   const normal = laying.port(part, 'normal', names, { label: 'grid side', takes });
   const alternate = laying.port(part, 'alternate', names, { label: 'generator side', takes });

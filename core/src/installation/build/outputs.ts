@@ -2,11 +2,11 @@ import { type Known, known, unknownAt } from '../../values/known.ts';
 import type { Path } from '../../values/problem.ts';
 import type { CompiledStack } from '../installation.ts';
 import { MODE_KINDS, type ModeKind } from '../modeKinds.ts';
-import type { Port, TerminalName } from '../network.ts';
+import type { Port } from '../network.ts';
 import type { Given } from './given.ts';
 import { closedIn, type Laying, neutralPole, takesOf } from './laying.ts';
 import { deviceBehind } from './lines.ts';
-import { buildingNames } from './service.ts';
+import { buildingNames, deviceNames } from './service.ts';
 import { layRelay } from './relay.ts';
 import { type LaidUnit, layUnit } from './units.ts';
 
@@ -111,7 +111,7 @@ function layTransfer(laying: Laying, given: Given, compiled: CompiledStack, serv
     stackId: stack.id,
     ...(type === undefined ? {} : { typeName: type.name, rating: `${type.ratedA} A` }),
   });
-  const names: TerminalName[] = buildingNames(given);
+  const names = deviceNames(given, type?.lines);
   const takes = takesOf(type?.terminals, 'line', from);
   const normal = laying.port(part, 'normal', names, { label: 'grid side', takes });
   const alternate = laying.port(part, 'alternate', names, { label: 'inverter side', takes });

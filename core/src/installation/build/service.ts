@@ -11,6 +11,13 @@ export const SERVICE_BOARD = 'service-board';
 /** The conductors of the building: its lines, neutral and earth. */
 export const buildingNames = ({ supply }: Given): TerminalName[] => [...supply.lines, 'N', 'PE'];
 
+/** The conductors that a switching device of so many lines takes: its lines, from the first on, neutral and earth. */
+export const deviceNames = ({ supply }: Given, lines: number | undefined): TerminalName[] => [
+  ...supply.lines.slice(0, lines),
+  'N',
+  'PE',
+];
+
 /**
  * The utility's supply up to the bar of the service board, from which everything on the grid side leaves. A site without a grid
  * has the board alone. The utility's star point is earthed except in an IT system.
