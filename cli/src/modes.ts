@@ -6,6 +6,7 @@ import {
   pathToBond,
   SAMPLE_TYPES,
   walkOf,
+  wholeNetwork,
 } from '@bastion/core';
 
 /** What `bastion modes` prints: for each mode what is live, how many bonds stand on each live neutral, and what is wrong. */
@@ -41,6 +42,7 @@ export function modesReport(design: Design): ModesReport | undefined {
   const walk = walkOf(installation);
   if (!installation.network.known || !walk.known) return undefined;
   const network = installation.network.value;
+  const whole = wholeNetwork(installation);
   const labels = new Map(network.parts.map(({ id, label }) => [id, label]));
   const label = (id: string): string => labels.get(id) ?? id;
   const bondLabels = new Map(network.bonds.map((bond) => [bond.id, bond.label]));
@@ -95,6 +97,9 @@ export function modesReport(design: Design): ModesReport | undefined {
         },
       ];
     }),
-    problems: network.problems.map(({ path, message }) => ({ path: path.join('/'), message })),
+    problems: (whole.known ? whole.value : network).problems.map(({ path, message }) => ({
+      path: path.join('/'),
+      message,
+    })),
   };
 }

@@ -231,3 +231,4 @@ export { svgOf, svgPath } from './formats/svg.ts';
 export { type BondingMend, bondingMends } from './advise/bonding.ts';
 export { pageOf, type StageKey, stageOfFinding, STAGES } from './wire/stages.ts';
 export { type Remains, remainsWithout } from './figures/capability/remains.ts';
+export { wholeNetwork } from './installation/circuitLines.ts';

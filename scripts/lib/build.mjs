@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { root, runToEnd } from './run.mjs';
 import { Sentence } from './sentence.mjs';
 
@@ -34,6 +35,27 @@ function fingerprint() {
 
 const bin = (name) => join(root, 'node_modules', '.bin', name);
 
+/** What is worth packing: text. Fonts and pictures are packed already. */
+const PACKED = /\.(js|css|html|svg|json)$/;
+const LEAST_PACKED_BYTES = 1024;
+
+/** Packs the pages beside themselves, so that the server need not do it for every visitor. */
+function packPages(folder) {
+  for (const entry of readdirSync(folder, { withFileTypes: true })) {
+    const path = join(folder, entry.name);
+    if (entry.isDirectory()) packPages(path);
+    else if (PACKED.test(entry.name)) {
+      const bytes = readFileSync(path);
+      if (bytes.length < LEAST_PACKED_BYTES) continue;
+      writeFileSync(`${path}.gz`, gzipSync(bytes, { level: 9 }));
+      writeFileSync(
+        `${path}.br`,
+        brotliCompressSync(bytes, { params: { [constants.BROTLI_PARAM_QUALITY]: 9 } }),
+      );
+    }
+  }
+}
+
 /** Builds everything when a source has changed since the last build, or a result is missing. */
 export function ensureBuilt() {
   const results = ['core/dist/index.js', 'server/dist/main.js', 'cli/dist/main.js', 'web/dist/index.html'];
@@ -48,5 +70,6 @@ export function ensureBuilt() {
     throw new Sentence('The build failed at the types above.');
   if (runToEnd(bin('vite'), ['build', '--logLevel', 'warn'], { cwd: join(root, 'web') }) !== 0)
     throw new Sentence('The pages could not be built.');
+  packPages(join(root, 'web', 'dist'));
   writeFileSync(stampFile, stamp);
 }

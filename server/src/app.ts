@@ -1,3 +1,4 @@
+import compress from '@fastify/compress';
 import cookie from '@fastify/cookie';
 import helmet from '@fastify/helmet';
 import rateLimit from '@fastify/rate-limit';
@@ -69,6 +70,8 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   });
 
   await app.register(helmet, { contentSecurityPolicy: CONTENT_SECURITY, hsts: options.secureCookie });
+  // Answers are packed as they go; pages were packed when they were built.
+  await app.register(compress, { encodings: ['br', 'gzip'], threshold: 1024 });
   await app.register(cookie);
   await app.register(rateLimit, { global: false });
   await app.register(swagger, {

@@ -3,6 +3,7 @@ import { CHECKS } from '../checks/registry.ts';
 import { findingsOf } from '../checks/runChecks.ts';
 import { diff, type Edit } from '../design/edits.ts';
 import type { Design, Generator, Partition, Stack } from '../design/schema.ts';
+import { SUPPLY_LINES } from '../design/references.ts';
 import { compile } from '../installation/compile.ts';
 import { modesOf } from '../modes/modes.ts';
 
@@ -112,7 +113,13 @@ function generatorChanges(
         : `Lift the bond of the neutral of ${generator.name}, as its manual allows`,
     make: inGenerator(generator.id, (one) => ({ ...one, neutralBond })),
   });
-  const behindSwitch = otherDevices(design, catalogue, generator.transferDeviceTypeId);
+  // Where it names no switch of its own it comes through the one the set names.
+  const named =
+    generator.transferDeviceTypeId ??
+    design.stacks.find(({ id }) => id === generator.stackId)?.transferDeviceTypeId;
+  const behindSwitch = otherDevices(design, catalogue, named).filter(
+    ({ lines }) => design.site.supply === undefined || lines === SUPPLY_LINES[design.site.supply].length,
+  );
   return [
     bond('bonded'),
     bond('floating'),

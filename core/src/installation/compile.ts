@@ -1,14 +1,26 @@
 import type { EquipmentType } from '../catalogue/schema.ts';
+import type { ProtectiveDeviceType } from '../catalogue/partTypes.ts';
 import { resolveDefaults } from '../codes/defaults.ts';
 import type { Design } from '../design/schema.ts';
 import { field, mapKnown } from '../values/known.ts';
 import { layNetwork } from './build/network.ts';
 import { laySet } from './build/sets.ts';
-import { typeFinder } from './build/types.ts';
+import { type FindType, typeFinder } from './build/types.ts';
 import type { Installation } from './installation.ts';
 import { routeLengths } from './place/routes.ts';
 import { compileWall } from './place/wall.ts';
 import { compileSupply } from './supply.ts';
+
+/** The types of the devices that circuits name, each once. */
+function circuitDeviceTypes(design: Design, find: FindType): Installation['circuitDeviceTypes'] {
+  const types: Record<string, ProtectiveDeviceType> = {};
+  for (const { id, device } of design.circuits) {
+    if (device?.typeId === undefined || Object.hasOwn(types, device.typeId)) continue;
+    const type = find('protective-device', device.typeId, ['circuits', id, 'device', 'typeId']);
+    if (type.known) types[device.typeId] = type.value;
+  }
+  return types;
+}
 
 /** Compiles a design. The design must have been read (`readDesign`); nothing here throws for what it leaves unknown. */
 export function compile(design: Design, catalogue: readonly EquipmentType[]): Installation {
@@ -60,6 +72,7 @@ export function compile(design: Design, catalogue: readonly EquipmentType[]): In
     ),
     wall,
     routes,
+    circuitDeviceTypes: circuitDeviceTypes(design, find),
     undecidedCircuits: design.circuits.filter(
       (circuit) => circuit.partitionId === undefined || !decided.has(circuit.partitionId),
     ),

@@ -121,6 +121,8 @@ export interface Installation {
   readonly generators: readonly CompiledGenerator[];
   readonly arrays: readonly CompiledArray[];
   readonly controllers: readonly CompiledController[];
+  /** The device types that circuits name, by id. */
+  readonly circuitDeviceTypes: Readonly<Record<string, ProtectiveDeviceType>>;
   readonly undecidedCircuits: readonly Circuit[];
   /** Every part with its ports, what joins them and what switches; not known while the supply is not. */
   readonly network: Known<Network>;

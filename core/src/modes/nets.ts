@@ -36,12 +36,10 @@ export type Nets = Pick<Joined, 'find'>;
 const isAlwaysClosed = ({ closedIn, unit }: Contact): boolean =>
   unit === undefined && MODE_KINDS.every((mode) => closedIn[mode] === 'closed');
 
-/** The network with its terminals numbered and everything joined that never opens. Circuits hang on their boards and are left out. */
+/** The network with its terminals numbered and everything joined that never opens. */
 export const indexed = remember((network: Network) => {
-  const leaves = new Set(network.parts.flatMap(({ id, circuitId }) => (circuitId === undefined ? [] : [id])));
   const numberOf = new Map<string, number>();
-  for (const { partId, terminals } of network.ports)
-    if (!leaves.has(partId)) for (const { id } of terminals) numberOf.set(id, numberOf.size);
+  for (const { terminals } of network.ports) for (const { id } of terminals) numberOf.set(id, numberOf.size);
   const base = new Joined(numberOf.size);
   for (const { a, b } of network.conductors) {
     const [one, other] = [numberOf.get(a), numberOf.get(b)];

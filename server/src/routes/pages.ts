@@ -7,6 +7,7 @@ export async function pageRoutes(app: FastifyInstance, { folder }: { folder: str
   await app.register(fastifyStatic, {
     root: folder,
     wildcard: false,
+    preCompressed: true,
     setHeaders: (reply, path) => {
       const lasting = path.includes('/assets/');
       void reply.header('cache-control', lasting ? 'public, max-age=31536000, immutable' : 'no-cache');

@@ -8,7 +8,6 @@ checkTable(bondingLiveBoards, [
     name: 'a backed-up board is live from the unit',
     edit: bonded,
     state: 'within',
-    says: 'unit 1 – output device of unit 1',
   },
   {
     name: 'a generator-only board is live while the set runs, and nobody asks in island',

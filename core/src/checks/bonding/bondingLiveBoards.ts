@@ -38,7 +38,7 @@ export const bondingLiveBoards: Check<'bonding.live-boards'> = {
   sentences: {
     over: '{{subject}} has no source: no running inverter or generator reaches it.',
     tight: '{{subject}} is live.',
-    within: '{{subject}} is live: {{way}}.',
+    within: '{{subject}} is live.',
     unknown: '{{subject}}: whether it is live is not known yet. Missing: {{missing}}.',
   },
   run: (context) =>
@@ -48,7 +48,6 @@ export const bondingLiveBoards: Check<'bonding.live-boards'> = {
         .map((partition) => {
           const id = boardPartId(partition.id);
           const isLive = facts.live.some(({ partId }) => partId === id);
-          const way = isLive ? pathWords(network, pathToBoard(network, context.mode, id)) : '';
           return judge(bondingLiveBoards.id, context, {
             subject: { kind: 'part', id, label: partition.name, about: refsOf(network, [id]) },
             value: isLive ? 1 : 0,
@@ -57,12 +56,15 @@ export const bondingLiveBoards: Check<'bonding.live-boards'> = {
             bound: 'at-least',
             graded: false,
             missing: isLive ? [] : network.gaps,
-            data: { way },
             working: () => ({
               ...NO_WORKING,
               source:
                 'From each source that runs in this mode every closed contact is followed to the board.',
-              notes: [way === '' ? 'Nothing reaches it.' : `The way: ${way}.`],
+              notes: [
+                isLive
+                  ? `The way: ${pathWords(network, pathToBoard(network, context.mode, id))}.`
+                  : 'Nothing reaches it.',
+              ],
             }),
           });
         }),

@@ -12,13 +12,10 @@ function measured(
 ): Finding {
   const [first = ''] = boards;
   const nameOf = (id: string): string => network.bonds.find((bond) => bond.id === id)?.label ?? id;
-  const ways = [...bonds, ...perhaps].map(
-    (id) => `${nameOf(id)}: ${pathWords(network, pathToBond(network, context.mode, id, first))}.`,
-  );
   // The bond that came the longest way is the one that does not belong.
-  const [farthest = []] = bonds
-    .map((id) => pathToBond(network, context.mode, id, first))
-    .sort((a, b) => b.length - a.length);
+  const farthest = (): readonly string[] =>
+    bonds.map((id) => pathToBond(network, context.mode, id, first)).sort((a, b) => b.length - a.length)[0] ??
+    [];
   const parts = network.bonds.flatMap((bond) => (bonds.includes(bond.id) ? [bond.partId] : []));
   const isDecided = bonds.length > 1 || perhaps.length === 0;
   return judge(bondingNeutralEarth.id, context, {
@@ -40,13 +37,15 @@ function measured(
         bonds.length === 0
           ? 'floats: no neutral–earth bond stands on it, so residual-current devices see no fault'
           : `has ${counted(bonds.length, 'neutral–earth bond')}: ${listWords(bonds.map(nameOf))}`,
-      way: bonds.length > 1 ? ` The way: ${pathWords(network, farthest)}.` : '',
+      way: bonds.length > 1 ? ` The way: ${pathWords(network, farthest())}.` : '',
     },
     working: () => ({
       ...NO_WORKING,
       source:
         'Every contact that is closed in this mode is followed from the neutral of the board; each bond that is met counts once. Exactly one belongs there.',
-      notes: ways,
+      notes: [...bonds, ...perhaps].map(
+        (id) => `${nameOf(id)}: ${pathWords(network, pathToBond(network, context.mode, id, first))}.`,
+      ),
       inputs: network.bonds
         .filter(({ id }) => bonds.includes(id) || perhaps.includes(id))
         .map((bond) => ({ label: bond.label, path: bond.from, value: undefined, unit: '' })),

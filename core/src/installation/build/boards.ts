@@ -1,7 +1,6 @@
-import { field, known, type Known, unknownAt } from '../../values/known.ts';
-import type { Circuit, Partition } from '../facts.ts';
+import type { Partition } from '../facts.ts';
 import { MODE_KINDS } from '../modeKinds.ts';
-import type { ClosedIn, Port, TerminalName } from '../network.ts';
+import type { ClosedIn, Port } from '../network.ts';
 import { isCarriedInIsland } from '../partitionKinds.ts';
 import type { Given } from './given.ts';
 import { ALWAYS, closedIn, type Laying } from './laying.ts';
@@ -32,61 +31,9 @@ function contactorOf(partition: Partition): ClosedIn | undefined {
   }
 }
 
-/** The device and the cable of a circuit, up to what hangs on it. */
-function layCircuit(laying: Laying, given: Given, circuit: Circuit, board: Port): void {
-  const from = ['circuits', circuit.id];
-  const { device, cable, lines } = circuit;
-  const type = given.find('protective-device', device?.typeId, [...from, 'device', 'typeId']);
-  const names: TerminalName[] = [
-    ...(lines ?? []),
-    // Two lines are line to line and need no neutral; one and three have it.
-    ...(lines?.length === 2 ? [] : (['N'] as const)),
-    'PE',
-  ];
-  const ratedA: Known<number> = type.known
-    ? known(type.value.ratedA)
-    : field(device?.ratedA, ...from, 'device', 'ratedA');
-  const protection = laying.part({
-    id: `device of circuit ${circuit.id}`,
-    kind: 'device',
-    label: `device of ${circuit.name}`,
-    from: [...from, 'device'],
-    role: 'circuit',
-    circuitId: circuit.id,
-    fitted: device === undefined ? unknownAt([...from, 'device']) : known('yes'),
-    ratedA,
-    ...(type.known ? { typeName: type.value.name } : {}),
-  });
-  const part = laying.part({
-    id: `circuit ${circuit.id}`,
-    kind: 'circuit',
-    label: circuit.name,
-    from,
-    circuitId: circuit.id,
-  });
-  const inPort = laying.port(protection, 'in', names);
-  const outPort = laying.port(protection, 'out', names);
-  laying.poles(inPort, outPort, { lines: ALWAYS, neutral: ALWAYS });
-  const load = laying.port(part, 'in', names);
-  laying.run(board, inPort, { use: 'ac', from: [...from, 'device'] });
-  laying.run(outPort, load, {
-    use: 'ac',
-    from: [...from, 'cable'],
-    lengthM: field(cable?.lengthM, ...from, 'cable', 'lengthM'),
-    areaMm2: field(cable?.areaMm2, ...from, 'cable', 'areaMm2'),
-  });
-}
-
-/** Each partition as a board behind its main device, with its circuits; a link of neutral and earth in it is a bond. */
+/** Each partition as a board behind its main device; a link of neutral and earth in it is a bond. Circuits are laid apart. */
 export function layBoards(laying: Laying, given: Given, service: Port, sets: readonly LaidSet[]): void {
   const { design } = given;
-  const byBoard = new Map<string, Circuit[]>();
-  for (const circuit of design.circuits) {
-    if (circuit.partitionId === undefined) continue;
-    const list = byBoard.get(circuit.partitionId);
-    if (list === undefined) byBoard.set(circuit.partitionId, [circuit]);
-    else list.push(circuit);
-  }
   const names = buildingNames(given);
   for (const partition of design.partitions) {
     const from = ['partitions', partition.id];
@@ -140,7 +87,6 @@ export function layBoards(laying: Laying, given: Given, service: Port, sets: rea
       });
       laying.run(behind, bus, { use: 'ac', from });
     }
-    for (const circuit of byBoard.get(partition.id) ?? []) layCircuit(laying, given, circuit, bus);
   }
 }
 

@@ -40,7 +40,7 @@ function folded(
 export function ModeMatrix({ rows, modeId, chosen, onPick }: MatrixProps) {
   return (
     <div className="sheet overflow-x-auto" tabIndex={0} role="region" aria-label="Operating modes">
-      <table className="w-full min-w-[640px]">
+      <table className="condensed w-full min-w-[600px]">
         <thead>
           <tr className="text-left text-quiet">
             <th className="px-3 py-1.5 font-normal">Mode</th>
