@@ -232,3 +232,4 @@ export { type BondingMend, bondingMends } from './advise/bonding.ts';
 export { pageOf, type StageKey, stageOfFinding, STAGES } from './wire/stages.ts';
 export { type Remains, remainsWithout } from './figures/capability/remains.ts';
 export { wholeNetwork } from './installation/circuitLines.ts';
+export { circuitVa, expectedVa } from './figures/loads/circuitVa.ts';

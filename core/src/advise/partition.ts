@@ -1,3 +1,4 @@
+import { circuitVa } from '../figures/loads/circuitVa.ts';
 import { findingsOf } from '../checks/runChecks.ts';
 import { concerns } from '../checks/finding.ts';
 import { modesOf } from '../modes/modes.ts';
@@ -36,14 +37,8 @@ const LIMITS: ReadonlySet<string> = new Set([
 ]);
 const PICKUP: ReadonlySet<string> = new Set(['surge.cold-pickup', 'surge.staggered']);
 const LIMIT_CHECKS: readonly Check[] = CHECKS.filter((check) => LIMITS.has(check.id));
-function peakVa(circuit: Circuit): number {
-  return circuit.items.reduce(
-    (sum, item) =>
-      sum +
-      ((item.quantity ?? 0) * (item.runningW ?? 0) * (item.demandFactor ?? 1)) / (item.powerFactor ?? 1),
-    0,
-  );
-}
+/** What is not known comes first: it cannot be what overfills the output. */
+const peakVa = (circuit: Circuit): number => circuitVa(circuit) ?? 0;
 
 /** The first limit a design breaks, on grid or in island; undefined while all hold as far as known. */
 function brokenLimit(

@@ -1,10 +1,10 @@
 import { useDraggable } from '@dnd-kit/core';
-import { type Circuit, formatNumber, formatQuantity, type Line } from '@bastion/core';
 import { Check, GripVertical } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { type KeyboardEvent, memo, type MouseEvent } from 'react';
 import { useLight } from '../../state/light.ts';
-import { circuitVa, type LaneName } from './lanes.ts';
+import { type Circuit, circuitVa, formatNumber, formatQuantity, type Line } from '@bastion/core';
+import { type LaneName } from './lanes.ts';
 
 export interface ChipActions {
   readonly onMove: (circuitId: string, laneId: string | undefined) => void;

@@ -1,7 +1,7 @@
 import { useDroppable } from '@dnd-kit/core';
-import { type Circuit, formatQuantity, type Line } from '@bastion/core';
 import { type ChipActions, CircuitChip } from './CircuitChip.tsx';
-import { circuitVa, KIND_WORDS, type Lane, laneKey, type LaneName } from './lanes.ts';
+import { type Circuit, circuitVa, formatQuantity, type Line } from '@bastion/core';
+import { KIND_WORDS, type Lane, laneKey, type LaneName } from './lanes.ts';
 import { LaneSettings } from './LaneSettings.tsx';
 import { LaneTracks } from './LaneTracks.tsx';
 import type { Segment, Track } from './tracks.ts';

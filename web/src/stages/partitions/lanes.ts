@@ -1,12 +1,4 @@
-import {
-  type Circuit,
-  counted,
-  type Design,
-  type Item,
-  type Line,
-  magnitude,
-  type Partition,
-} from '@bastion/core';
+import { type Circuit, counted, type Design, type Line, type Partition } from '@bastion/core';
 import { newId } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
 
@@ -80,29 +72,6 @@ export function lanesOf(design: Design): Lane[] {
     circuits: undecided,
   };
   return [lane, ...lanes];
-}
-
-function itemVa({ quantity, runningW, powerFactor, demandFactor }: Item) {
-  if (
-    quantity === undefined ||
-    runningW === undefined ||
-    powerFactor === undefined ||
-    demandFactor === undefined
-  )
-    return undefined;
-  const watts = quantity * runningW * demandFactor;
-  return { re: watts, im: watts * Math.sqrt(1 / (powerFactor * powerFactor) - 1) };
-}
-
-/** Expected VA of a circuit, for the length of its bar; undefined while a figure is missing. */
-export function circuitVa(circuit: Circuit): number | undefined {
-  if (circuit.items.length === 0) return undefined;
-  const known = circuit.items.flatMap((item) => itemVa(item) ?? []);
-  if (known.length < circuit.items.length) return undefined;
-  return magnitude({
-    re: known.reduce((sum, one) => sum + one.re, 0),
-    im: known.reduce((sum, one) => sum + one.im, 0),
-  });
 }
 
 export function moveCircuits(draft: Design, ids: ReadonlySet<string>, laneId: string | undefined): void {

@@ -2,13 +2,14 @@ import {
   type Analysis,
   capabilityWithout,
   type Circuit,
+  circuitVa,
   concerns,
   factorFinder,
   type Line,
   magnitude,
   SUPPLY_LINES,
 } from '@bastion/core';
-import { circuitVa, type Lane, laneKey } from './lanes.ts';
+import { type Lane, laneKey } from './lanes.ts';
 
 /** A circuit's stretch on the track of one line. */
 export interface Segment {
