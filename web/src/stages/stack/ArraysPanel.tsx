@@ -11,7 +11,7 @@ import { newId, useJob, useOpenJob } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
 import { NumberField, SelectField, TextField } from '../../ui/fields.tsx';
 import { FindingLines } from '../../ui/FindingLines.tsx';
-import { typeOptions } from './BankForm.tsx';
+import { typeOptions } from './bank/BankForm.tsx';
 
 const CHECKS: readonly CheckId[] = [
   'pv.string-voltage',

@@ -4,7 +4,7 @@ import { newId, useJob, useOpenJob } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
 import { NumberField, SelectField } from '../../ui/fields.tsx';
 import { FindingLines } from '../../ui/FindingLines.tsx';
-import { typeOptions } from './BankForm.tsx';
+import { typeOptions } from './bank/BankForm.tsx';
 
 const ROLES = [
   { value: 'grid', label: 'grid' },

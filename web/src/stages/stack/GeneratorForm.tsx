@@ -15,7 +15,7 @@ import { newId, useJob, useOpenJob } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
 import { NumberField, SelectField } from '../../ui/fields.tsx';
 import { FindingLines } from '../../ui/FindingLines.tsx';
-import { typeOptions } from './BankForm.tsx';
+import { typeOptions } from './bank/BankForm.tsx';
 
 const CONNECTIONS = [
   { value: 'generator-port', label: 'Its own port of the inverter' },

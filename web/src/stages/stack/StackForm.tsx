@@ -9,7 +9,7 @@ import {
 import { useJob, useOpenJob } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
 import { NumberField, SelectField } from '../../ui/fields.tsx';
-import { BankForm, typeOptions } from './BankForm.tsx';
+import { BankForm, typeOptions } from './bank/BankForm.tsx';
 import { setArrangement, setUnitCount, stackIn } from './stackEdits.ts';
 
 const ARRANGEMENT_WORDS: Record<Arrangement, string> = {

@@ -7,7 +7,7 @@ import { FindingLines } from '../../ui/FindingLines.tsx';
 import { ArraysPanel } from './ArraysPanel.tsx';
 import { BusPanel } from './BusPanel.tsx';
 import { ControllersPanel } from './ControllersPanel.tsx';
-import { BankPanel } from './BankPanel.tsx';
+import { BankPanel } from './bank/BankPanel.tsx';
 import { GeneratorForm } from './GeneratorForm.tsx';
 import { NewerTypes } from './NewerTypes.tsx';
 import { addStack } from './stackEdits.ts';

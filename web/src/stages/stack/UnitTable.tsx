@@ -1,9 +1,9 @@
-import { typeOptions } from './BankForm.tsx';
+import { typeOptions } from './bank/BankForm.tsx';
 import { LEAD_SIZES_MM2, type Line, type Stack, SUPPLY_LINES, type Unit } from '@bastion/core';
 import { useOpenJob } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
 import { NumberField, SelectField, TextField } from '../../ui/fields.tsx';
-import { withFigure } from './bankEdits.ts';
+import { withFigure } from './bank/bankEdits.ts';
 import { useStackChange } from './useStackChange.ts';
 
 const SIZES = LEAD_SIZES_MM2.map((area) => ({ value: String(area), label: `${area} mm²` }));

@@ -1,6 +1,6 @@
 import type { Bank, Conductor, Design, Joining, Module, Unit } from '@bastion/core';
-import { put } from '../../state/put.ts';
-import { stackIn } from './stackEdits.ts';
+import { put } from '../../../state/put.ts';
+import { stackIn } from '../stackEdits.ts';
 
 export const JOINING_WORDS: Record<Joining, string> = {
   'chain-same-end': 'Chain, taken off at one end',

@@ -8,8 +8,8 @@ import {
   joinSteps,
   seriesOrder,
 } from '@bastion/core';
-import { Fold } from '../../ui/Fold.tsx';
-import { useOpenJob } from '../../state/job.ts';
+import { Fold } from '../../../ui/Fold.tsx';
+import { useOpenJob } from '../../../state/job.ts';
 
 const CAUTIONS =
   'Insulated tools, eye and face protection, no rings or watches; a battery cannot be switched off inside. Follow the manual and local rules; a licensed person decides.';

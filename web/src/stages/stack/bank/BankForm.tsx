@@ -1,9 +1,9 @@
 import type { Bank, Design, EquipmentType, Stack } from '@bastion/core';
-import { catalogueNow } from '../../state/catalogue.ts';
-import { newId, useJob, useOpenJob } from '../../state/job.ts';
-import { put } from '../../state/put.ts';
-import { NumberField, SelectField } from '../../ui/fields.tsx';
-import { setModuleCount, stackIn } from './stackEdits.ts';
+import { catalogueNow } from '../../../state/catalogue.ts';
+import { newId, useJob, useOpenJob } from '../../../state/job.ts';
+import { put } from '../../../state/put.ts';
+import { NumberField, SelectField } from '../../../ui/fields.tsx';
+import { setModuleCount, stackIn } from '../stackEdits.ts';
 
 /** Types of one kind to choose from: those copied into the job, then the rest of the catalogue. */
 export function typeOptions(design: Design, kind: EquipmentType['kind']): { value: string; label: string }[] {

@@ -1,11 +1,11 @@
 import { type Bank, type Conductor, joiningSchema, type Stack } from '@bastion/core';
-import { useJob, useOpenJob } from '../../state/job.ts';
-import { put } from '../../state/put.ts';
-import { NumberField, SelectField } from '../../ui/fields.tsx';
+import { useJob, useOpenJob } from '../../../state/job.ts';
+import { put } from '../../../state/put.ts';
+import { NumberField, SelectField } from '../../../ui/fields.tsx';
 import { typeOptions } from './BankForm.tsx';
 import { bankIn, JOINING_WORDS, type LeadField, setJoining } from './bankEdits.ts';
 import { LeadFields } from './LeadFields.tsx';
-import { useStackChange } from './useStackChange.ts';
+import { useStackChange } from '../useStackChange.ts';
 
 const JOININGS = joiningSchema.options.map((value) => ({ value, label: JOINING_WORDS[value] }));
 const TAKE_OFFS = [

@@ -11,10 +11,10 @@ import type { ChartOptions } from 'chart.js';
 import { wrap } from 'comlink';
 import { useEffect, useMemo, useState } from 'react';
 import { Line } from 'react-chartjs-2';
-import { useOpenJob } from '../../state/job.ts';
-import { type ChartInks, useChartInks } from '../../ui/chart.ts';
-import { broken } from '../../workers/broken.ts';
-import type { DriftWork } from '../../workers/drift.worker.ts';
+import { useOpenJob } from '../../../state/job.ts';
+import { type ChartInks, useChartInks } from '../../../ui/chart.ts';
+import { broken } from '../../../workers/broken.ts';
+import type { DriftWork } from '../../../workers/drift.worker.ts';
 
 type Found = Known<Drift> | 'working' | 'failed';
 
@@ -24,7 +24,9 @@ function useDrift(stackId: string, isOpen: boolean): Found {
   const [found, setFound] = useState<{ readonly of: typeof design; readonly drift: Found }>();
   useEffect(() => {
     if (!isOpen) return;
-    const worker = new Worker(new URL('../../workers/drift.worker.ts', import.meta.url), { type: 'module' });
+    const worker = new Worker(new URL('../../../workers/drift.worker.ts', import.meta.url), {
+      type: 'module',
+    });
     let isOff = false;
     const tell = (drift: Found): void => {
       if (!isOff) setFound({ of: design, drift });

@@ -1,7 +1,7 @@
 import type { Module, Stack } from '@bastion/core';
-import { useJob, useOpenJob } from '../../state/job.ts';
-import { put } from '../../state/put.ts';
-import { NumberField, SelectField } from '../../ui/fields.tsx';
+import { useJob, useOpenJob } from '../../../state/job.ts';
+import { put } from '../../../state/put.ts';
+import { NumberField, SelectField } from '../../../ui/fields.tsx';
 import { typeOptions } from './BankForm.tsx';
 import { moduleIn, unitIn, withFigure } from './bankEdits.ts';
 import { groupsOf } from './bankLayout.ts';

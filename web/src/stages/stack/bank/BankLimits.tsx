@@ -7,7 +7,7 @@ import {
   formatQuantity,
 } from '@bastion/core';
 import { useMemo } from 'react';
-import { useOpenJob } from '../../state/job.ts';
+import { useOpenJob } from '../../../state/job.ts';
 
 const ROWS: readonly (readonly [BankLimitKey, string])[] = [
   ['modules', 'Modules, by their hardest-working one'],

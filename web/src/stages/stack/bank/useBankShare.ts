@@ -1,6 +1,6 @@
 import { type BankAtLoad, bankAtLoad, type CompiledStack, modesOf, type Path } from '@bastion/core';
 import { useMemo } from 'react';
-import { useJob, useOpenJob } from '../../state/job.ts';
+import { useJob, useOpenJob } from '../../../state/job.ts';
 
 export type BankLoadChoice = 'continuous' | 'largest-start' | 'typed';
 

@@ -1,6 +1,6 @@
 import { type Conductor, LEAD_SIZES_MM2 } from '@bastion/core';
-import { type useJob, useOpenJob } from '../../state/job.ts';
-import { NumberField, SelectField } from '../../ui/fields.tsx';
+import { type useJob, useOpenJob } from '../../../state/job.ts';
+import { NumberField, SelectField } from '../../../ui/fields.tsx';
 import { withFigure } from './bankEdits.ts';
 
 /** Sizes of flexible copper to choose from. */

@@ -6,12 +6,12 @@ import {
   planComms,
   plannedAddress,
 } from '@bastion/core';
-import { newId, useOpenJob } from '../../state/job.ts';
-import { put } from '../../state/put.ts';
-import { NumberField, SelectField } from '../../ui/fields.tsx';
-import { Fold } from '../../ui/Fold.tsx';
-import { type Cable, CableTable } from './CableTable.tsx';
-import { useStackChange } from './useStackChange.ts';
+import { newId, useOpenJob } from '../../../state/job.ts';
+import { put } from '../../../state/put.ts';
+import { NumberField, SelectField } from '../../../ui/fields.tsx';
+import { Fold } from '../../../ui/Fold.tsx';
+import { type Cable, CableTable } from '../CableTable.tsx';
+import { useStackChange } from '../useStackChange.ts';
 
 const CHECKS: readonly CheckId[] = [
   'bank.loop',

@@ -10,10 +10,10 @@ import {
 } from '@bastion/core';
 import { ToggleGroup } from 'radix-ui';
 import { useMemo, useState } from 'react';
-import { catalogueNow } from '../../state/catalogue.ts';
-import { useJob, useOpenJob } from '../../state/job.ts';
-import { FindingLines } from '../../ui/FindingLines.tsx';
-import { readNumber } from '../../ui/readNumber.ts';
+import { catalogueNow } from '../../../state/catalogue.ts';
+import { useJob, useOpenJob } from '../../../state/job.ts';
+import { FindingLines } from '../../../ui/FindingLines.tsx';
+import { readNumber } from '../../../ui/readNumber.ts';
 import { BankLimits } from './BankLimits.tsx';
 import { CommsPanel } from './CommsPanel.tsx';
 import { DriftPanel } from './DriftPanel.tsx';

@@ -1,8 +1,8 @@
 import type { Conductor, Stack } from '@bastion/core';
 import { X } from 'lucide-react';
 import { useEffect, useRef } from 'react';
-import { useJob, useOpenJob } from '../../state/job.ts';
-import { put } from '../../state/put.ts';
+import { useJob, useOpenJob } from '../../../state/job.ts';
+import { put } from '../../../state/put.ts';
 import { bankIn, moduleIn } from './bankEdits.ts';
 import { LeadFields } from './LeadFields.tsx';
 
