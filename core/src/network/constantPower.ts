@@ -116,6 +116,37 @@ function settle(
   return undefined;
 }
 
+/** From so many taps on a step of Newton's costs more than several of the plain kind. */
+const MANY_TAPS = 9;
+
+/**
+ * The same by plain steps, I_i = P_i / V_i(I), from the side of high voltage: they rise towards the answer and do not pass it, each at
+ * the cost of one product. Undefined where they have not settled, because the sag is large or the power is too much.
+ */
+function relax(
+  { openV, transferOhm, rest }: SeenByTaps,
+  powerW: readonly number[],
+  current: Float64Array,
+): number | undefined {
+  const n = powerW.length;
+  for (let i = 0; i < n; i += 1) current[i] = (powerW[i] ?? 0) / (openV[i] ?? 1);
+  for (let step = 1; step <= MOST_STEPS; step += 1) {
+    let moved = 0;
+    let size = 1e-9;
+    for (let i = 0; i < n; i += 1) {
+      let voltage = openV[i] ?? 0;
+      for (let j = 0; j < n; j += 1) voltage -= (transferOhm[i * n + j] ?? 0) * (current[j] ?? 0);
+      if (!(voltage > 0)) return undefined;
+      rest[i] = (powerW[i] ?? 0) / voltage;
+      moved = Math.max(moved, Math.abs((rest[i] ?? 0) - (current[i] ?? 0)));
+      size = Math.max(size, Math.abs(rest[i] ?? 0));
+    }
+    current.set(rest);
+    if (moved <= SETTLED * size) return step;
+  }
+  return undefined;
+}
+
 /** The largest power in the same proportions, found by halving. */
 function deliverable(seen: SeenByTaps, powerW: readonly number[], current: Float64Array): number {
   let low = 0;
@@ -131,46 +162,94 @@ function deliverable(seen: SeenByTaps, powerW: readonly number[], current: Float
 const across = (voltage: Float64Array, tap: PowerTap | undefined): number =>
   tap === undefined ? 0 : (voltage[tap.plus] ?? 0) - (voltage[tap.minus] ?? 0);
 
+/** How a network answers its taps: with nothing drawn, and for 1 A drawn at each. It follows from resistances and sources alone. */
+interface Answers {
+  readonly taps: readonly Pick<PowerTap, 'plus' | 'minus' | 'leadOhm'>[];
+  readonly openVoltages: Float64Array;
+  /** Node voltages for 1 A drawn at each tap. */
+  readonly drops: readonly Float64Array[];
+  readonly openV: Float64Array;
+  readonly transferOhm: Float64Array;
+}
+
+/** Networks are never changed once they are made, so what was worked out for one holds for every load on it. */
+const worked = new WeakMap<ResistiveNetwork, Answers>();
+
+const sameTaps = (known: Answers['taps'], taps: readonly PowerTap[]): boolean =>
+  known.length === taps.length &&
+  known.every(
+    (one, at) =>
+      one.plus === taps[at]?.plus && one.minus === taps[at].minus && one.leadOhm === taps[at].leadOhm,
+  );
+
+/** Factors the network once and answers every tap from that one factorisation. */
+function answersOf(
+  network: ResistiveNetwork,
+  taps: readonly PowerTap[],
+): Answers | { readonly problem: NetworkProblem } {
+  const before = worked.get(network);
+  if (before !== undefined && sameTaps(before.taps, taps)) return before;
+  return onLentArena(wordsFor(network), (arena) => {
+    const n = taps.length;
+    const prepared = prepare(network, arena);
+    if (!prepared.ok) return { problem: prepared.problem };
+    const openVoltages = new Float64Array(network.nodeCount);
+    prepared.open(openVoltages);
+    const openV = Float64Array.from(taps, (tap) => across(openVoltages, tap));
+    const transferOhm = new Float64Array(n * n);
+    const drops = taps.map((tap, j) => {
+      const drop = new Float64Array(network.nodeCount);
+      prepared.respond(tap.plus, tap.minus, drop);
+      for (let i = 0; i < n; i += 1)
+        transferOhm[i * n + j] = across(drop, taps[i]) + (i === j ? tap.leadOhm : 0);
+      return drop;
+    });
+    const answers = {
+      taps: taps.map(({ plus, minus, leadOhm }) => ({ plus, minus, leadOhm })),
+      openVoltages,
+      drops,
+      openV,
+      transferOhm,
+    };
+    worked.set(network, answers);
+    return answers;
+  });
+}
+
 /**
  * Solves a resistive network with taps of constant power. The network is solved once with nothing drawn and once with 1 A drawn at
  * each tap; what the taps see of it is then a small full matrix, and the iteration runs on that alone. The voltages are those
- * solutions laid over each other.
+ * solutions laid over each other. Many loads on one network share its one factorisation.
  */
 export function solveConstantPower(network: ResistiveNetwork, taps: readonly PowerTap[]): PowerAnswer {
+  const answers = answersOf(network, taps);
+  if ('problem' in answers) return { kind: 'no-answer', problem: answers.problem };
   const n = taps.length;
-  const words = wordsFor(network) + (n + 1) * network.nodeCount + 2 * n * n + 3 * n;
-  return onLentArena(words, (arena) => solveOn(network, taps, arena));
+  return onLentArena(n * n + 2 * n, (arena) => solveOn(network, taps, answers, arena));
 }
 
-function solveOn(network: ResistiveNetwork, taps: readonly PowerTap[], arena: Arena): PowerAnswer {
+function solveOn(
+  network: ResistiveNetwork,
+  taps: readonly PowerTap[],
+  { openVoltages, drops, openV, transferOhm }: Answers,
+  arena: Arena,
+): PowerAnswer {
   const n = taps.length;
-  const { nodeCount } = network;
-  const prepared = prepare(network, arena);
-  if (!prepared.ok) return { kind: 'no-answer', problem: prepared.problem };
-  const voltages = arena.floats(nodeCount);
-  prepared.open(voltages);
-  const openV = arena.floats(n);
-  const transferOhm = arena.floats(n * n);
-  for (let i = 0; i < n; i += 1) openV[i] = across(voltages, taps[i]);
-  const drops = taps.map((tap, j) => {
-    const drop = arena.floats(nodeCount);
-    prepared.respond(tap.plus, tap.minus, drop);
-    for (let i = 0; i < n; i += 1)
-      transferOhm[i * n + j] = across(drop, taps[i]) + (i === j ? tap.leadOhm : 0);
-    return drop;
-  });
   const seen = { openV, transferOhm, matrix: arena.floats(n * n), rest: arena.floats(n) };
   const powerW = taps.map((tap) => tap.powerW);
   const current = arena.floats(n);
-  const iterations = settle(seen, powerW, 1, current);
+  const iterations =
+    (n < MANY_TAPS ? undefined : relax(seen, powerW, current)) ?? settle(seen, powerW, 1, current);
   if (iterations === undefined)
     return {
       kind: 'too-much',
       deliverableW: deliverable(seen, powerW, current),
       iterations: MOST_STEPS,
     };
+  const voltages = openVoltages.slice();
   drops.forEach((drop, j) => {
     const amperes = current[j] ?? 0;
+    if (amperes === 0) return;
     for (let node = 0; node < drop.length; node += 1)
       voltages[node] = (voltages[node] ?? 0) - amperes * (drop[node] ?? 0);
   });
@@ -181,7 +260,7 @@ function solveOn(network: ResistiveNetwork, taps: readonly PowerTap[], arena: Ar
       currentA: current[i] ?? 0,
       voltageV: across(voltages, tap) - (current[i] ?? 0) * tap.leadOhm,
     })),
-    nodesV: voltages.slice(),
+    nodesV: voltages,
     iterations,
   };
 }

@@ -178,3 +178,47 @@ describe('constant power', () => {
       taps: [{ currentA: 0, voltageV: 50 }],
     }));
 });
+
+describe('many taps', () => {
+  /** Modules of 51.2 V and 5 mΩ on bars with 0.1 mΩ between places, so many inverters along them. */
+  const bank = (places: number, taps: number, powerW: number) => {
+    const at = (place: number) => ({ plus: 2 * place + 1, minus: 2 * place });
+    const resistors = Array.from({ length: places - 1 }, (_, place) => [
+      { from: at(place).plus, to: at(place + 1).plus, ohm: 1e-4 },
+      { from: at(place).minus, to: at(place + 1).minus, ohm: 1e-4 },
+    ]).flat();
+    const sources = Array.from({ length: places }, (_, place) => ({ ...at(place), emfV: 51.2, ohm: 5e-3 }));
+    const network = { nodeCount: 2 * places, resistors, sources };
+    const drawn = (watts: number) =>
+      Array.from({ length: taps }, (_, tap) => ({
+        ...at(Math.floor((tap * places) / taps)),
+        leadOhm: 1e-3,
+        powerW: watts,
+      }));
+    return { network, taps: drawn(powerW), drawn };
+  };
+
+  it.each([8, 9, 24])('%i taps each get their power, and the modules give what is drawn', (count) => {
+    const { network, taps } = bank(32, count, 2000);
+    const answer = solveConstantPower(network, taps);
+    if (answer.kind !== 'solved') throw new Error(answer.kind);
+    for (const { currentA, voltageV } of answer.taps) expect(currentA * voltageV).toBeCloseTo(2000, 6);
+    const drawn = answer.taps.reduce((sum, { currentA }) => sum + currentA, 0);
+    expect(answer.sourcesA.reduce((sum, one) => sum + one, 0)).toBeCloseTo(drawn, 6);
+  });
+
+  it('asked too much they say what could be given', () => {
+    // 32 modules of 51.2²/(4 · 5 mΩ) = 131 kW each, less what leads and bars take: 24 · 200 kW is past all of it.
+    const { network, taps } = bank(32, 24, 200_000);
+    const answer = solveConstantPower(network, taps);
+    expect(answer.kind).toBe('too-much');
+    expect(answer.kind === 'too-much' && answer.deliverableW).toBeLessThan(32 * 131_072);
+  });
+
+  it('another load on the same network gives to the last bit what a fresh one gives', () => {
+    const { network, drawn } = bank(32, 24, 0);
+    solveConstantPower(network, drawn(500));
+    const fresh = bank(32, 24, 0);
+    expect(solveConstantPower(network, drawn(3000))).toEqual(solveConstantPower(fresh.network, drawn(3000)));
+  });
+});

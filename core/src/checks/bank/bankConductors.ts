@@ -1,11 +1,16 @@
 import { leadAmpacityA } from '../../codes/leadAmpacity.ts';
 import { codeProfile } from '../../codes/profile.ts';
 import type { Branch, BranchKind } from '../../figures/bank/bankLay.ts';
-import { type BranchCurrent, branchCurrents } from '../../figures/bank/branchCurrents.ts';
+import type { BankCircuit } from '../../figures/bank/bankCircuit.ts';
+import { branchCurrents } from '../../figures/bank/branchCurrents.ts';
 import { chargeShareOf } from '../../figures/bank/chargeShare.ts';
 import type { CompiledBank } from '../../figures/bank/bank.ts';
-import { all, field, type Known, known, unknownAt } from '../../values/known.ts';
-import type { Check, CheckContext, Measurement } from '../check.ts';
+import type { Site } from '../../installation/facts.ts';
+import type { CompiledStack } from '../../installation/installation.ts';
+import { all, field, type Known, known, uniquePaths, unknownAt } from '../../values/known.ts';
+import type { Path } from '../../values/problem.ts';
+import { remember } from '../../values/remember.ts';
+import type { Check, Measurement } from '../check.ts';
 import { bankOf } from '../support/bank.ts';
 import { lowestV } from '../support/bankDemand.ts';
 import { eachSharingBank, type SharingCase } from '../support/sharing.ts';
@@ -23,8 +28,7 @@ const KIND_WORDS: Readonly<Record<BranchKind, string>> = {
 const BRANCH_KINDS: readonly BranchKind[] = ['module-lead', 'link', 'group-lead', 'bar', 'device'];
 
 /** What a branch may carry for long; undefined where nothing limits it (a bar without a type). */
-function limitOf(context: CheckContext, { areaMm2, ratedA, kind, path }: Branch): Known<number> | undefined {
-  const { site } = context.installation;
+function limitOf(site: Site, { areaMm2, ratedA, kind, path }: Branch): Known<number> | undefined {
   const profile = field(site.codeProfile, 'site', 'codeProfile');
   if (ratedA !== undefined) {
     // A device is rated above a lasting load by the factor of the code profile; a bar is rated for it.
@@ -46,8 +50,15 @@ function limitOf(context: CheckContext, { areaMm2, ratedA, kind, path }: Branch)
     : known(ampacityA / codeProfile(given.value.profile).continuousFactor);
 }
 
-interface Loaded extends BranchCurrent {
+/** What each branch of a bank may carry, in their order: the same in every mode. */
+const limitsOf = remember((compiled: CompiledStack) =>
+  remember((circuit: BankCircuit) => circuit.branches.map((branch) => limitOf(compiled.site, branch))),
+);
+
+/** What flows for long in one situation. */
+interface Loaded {
   readonly when: string;
+  readonly currents: Float64Array;
   /** How much more flows at the lowest voltage than was solved. */
   readonly factor: number;
 }
@@ -57,30 +68,51 @@ function loadsOf(one: SharingCase, bank: CompiledBank): Loaded[] {
   const discharging = one.solved.flatMap(({ share, askedW }): Loaded[] => {
     if (share.kind !== 'solved' || share.totalA === 0) return [];
     const factor = Math.max(1, askedW / lowestV(one, bank) / share.totalA);
-    return branchCurrents(one.circuit, share).map((found) => ({
-      ...found,
-      when: 'at the lowest voltage',
-      factor,
-    }));
+    return [{ when: 'at the lowest voltage', currents: branchCurrents(one.circuit, share), factor }];
   });
   const charge = chargeShareOf(one.compiled);
-  const charging =
-    charge.known && charge.value !== 'none' && charge.value.share.kind === 'solved'
-      ? branchCurrents(charge.value.circuit, charge.value.share).map((found) => ({
-          ...found,
-          when: 'while charging',
-          factor: 1,
-        }))
-      : [];
-  return [...discharging, ...charging];
+  if (!charge.known || charge.value === 'none' || charge.value.share.kind !== 'solved') return discharging;
+  const currents = branchCurrents(one.circuit, charge.value.share);
+  return [...discharging, { when: 'while charging', currents, factor: 1 }];
 }
 
-function worstOfKind(
-  context: CheckContext,
+interface Worst {
+  readonly branch: Branch;
+  readonly when: string;
+  readonly solvedA: number;
+  readonly factor: number;
+  readonly amperes: number;
+  readonly limitA: number;
+}
+
+/** The branch of a kind that is nearest to its limit in any of the situations, and what is missing to judge others. */
+function nearest(
   one: SharingCase,
   kind: BranchKind,
   loads: readonly Loaded[],
-): Measurement | undefined {
+): { worst: Worst | undefined; missing: Path[] } {
+  const limits = limitsOf(one.compiled)(one.circuit);
+  const missing: Path[] = [];
+  let worst: Worst | undefined;
+  one.circuit.branches.forEach((branch, at) => {
+    const limit = limits[at];
+    if (branch.kind !== kind || limit === undefined) return;
+    if (!limit.known) {
+      missing.push(...limit.missing);
+      return;
+    }
+    for (const { when, currents, factor } of loads) {
+      const solvedA = Math.abs(currents[at] ?? NaN);
+      const amperes = solvedA * factor;
+      if (Number.isNaN(amperes)) continue;
+      if (worst === undefined || amperes / limit.value > worst.amperes / worst.limitA)
+        worst = { branch, when, solvedA, factor, amperes, limitA: limit.value };
+    }
+  });
+  return { worst, missing: uniquePaths(missing) };
+}
+
+function worstOfKind(one: SharingCase, kind: BranchKind, loads: readonly Loaded[]): Measurement | undefined {
   const subject = bankSubject(one.compiled);
   const named = {
     ...subject,
@@ -89,29 +121,15 @@ function worstOfKind(
     label: `${KIND_WORDS[kind]} of ${one.compiled.stack.name}`,
     about: [...(subject.about ?? []), { kind: 'bank' as const, id: subject.id }],
   };
-  let worst: { readonly load: Loaded; readonly amperes: number; readonly limitA: number } | undefined;
-  const missing = new Map<string, readonly (string | number)[]>();
-  for (const load of loads) {
-    if (load.branch.kind !== kind) continue;
-    const limit = limitOf(context, load.branch);
-    if (limit === undefined) continue;
-    if (!limit.known) {
-      for (const path of limit.missing) missing.set(path.join('\n'), path);
-      continue;
-    }
-    const amperes = Math.abs(load.currentA) * load.factor;
-    if (worst === undefined || amperes / limit.value > worst.amperes / worst.limitA)
-      worst = { load, amperes, limitA: limit.value };
-  }
-  if (worst === undefined && missing.size === 0) return undefined;
-  const found = worst;
+  const { worst: found, missing } = nearest(one, kind, loads);
+  if (found === undefined && missing.length === 0) return undefined;
   return {
     subject: named,
     value: found?.amperes,
     limit: found?.limitA,
     unit: 'A',
-    missing: [...missing.values()],
-    data: { which: found?.load.branch.label ?? '', when: found?.load.when ?? '' },
+    missing,
+    data: { which: found?.branch.label ?? '', when: found?.when ?? '' },
     working: () => ({
       steps:
         found === undefined
@@ -119,14 +137,14 @@ function worstOfKind(
           : [
               {
                 symbol: 'I',
-                meaning: `current of the ${found.load.branch.label}, ${found.load.when}`,
+                meaning: `current of the ${found.branch.label}, ${found.when}`,
                 formula: 'I_solved · f',
                 symbols: [
-                  symbol('I_solved', 'solved on the network of the bank', Math.abs(found.load.currentA), 'A'),
+                  symbol('I_solved', 'solved on the network of the bank', found.solvedA, 'A'),
                   symbol(
                     'f',
                     'what the whole bank gives at its lowest voltage over what was solved',
-                    found.load.factor,
+                    found.factor,
                     '',
                   ),
                 ],
@@ -139,9 +157,9 @@ function worstOfKind(
           ? []
           : [
               {
-                label: `size of the ${found.load.branch.label}`,
-                path: found.load.branch.path,
-                value: found.load.branch.areaMm2,
+                label: `size of the ${found.branch.label}`,
+                path: found.branch.path,
+                value: found.branch.areaMm2,
                 unit: 'mm²',
               },
             ],
@@ -169,6 +187,6 @@ export const bankConductors: Check<'bank.conductors'> = {
       const bank = bankOf(one.compiled);
       if (bank?.known !== true) return [];
       const loads = loadsOf(one, bank.value);
-      return BRANCH_KINDS.map((kind) => worstOfKind(context, one, kind, loads));
+      return BRANCH_KINDS.map((kind) => worstOfKind(one, kind, loads));
     }),
 };

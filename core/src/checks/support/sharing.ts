@@ -1,10 +1,9 @@
-import { bankCircuitOf } from '../../figures/bank/ofSet.ts';
 import type { BankCircuit } from '../../figures/bank/bankCircuit.ts';
 import { type BankShare, shareBank } from '../../figures/bank/bankShare.ts';
 import type { CompiledBank } from '../../figures/bank/bank.ts';
 import { bankLoadsW } from '../../figures/bank/bankDraw.ts';
 import type { Board } from '../../figures/loads/board.ts';
-import { nearEmpty } from '../../figures/bank/nearEmpty.ts';
+import { bankCircuitOf, nearEmptyOf } from '../../figures/bank/ofSet.ts';
 import type { BatteryStart } from '../../figures/loads/surges.ts';
 import { known, mapKnown, unknownAt } from '../../values/known.ts';
 import type { Path } from '../../values/problem.ts';
@@ -118,7 +117,7 @@ export const solvedFor = {
   surge: remember((one: StackCase) => {
     const circuit = bankCircuitOf(one.compiled);
     return circuit.known && typeof circuit.value !== 'string'
-      ? mapKnown(nearEmpty(circuit.value, one.compiled.stack), (met) => solveFor(one, met, 'surge'))
+      ? mapKnown(nearEmptyOf(one.compiled), (met) => (met === 'none' ? [] : solveFor(one, met, 'surge')))
       : unknownAt(...(circuit.known ? [] : circuit.missing));
   }),
 };

@@ -1,30 +1,20 @@
 import type { BankCircuit } from './bankCircuit.ts';
-import type { Branch } from './bankLay.ts';
 import type { BankShare } from './bankShare.ts';
 
-/** A resistance of the bank with what flows through it. Positive while the bank discharges. */
-export interface BranchCurrent {
-  readonly branch: Branch;
-  readonly currentA: number;
-}
-
 /**
- * What flows through each named resistance of a solved bank: I = (U_a − U_b) / R for a resistor, the module's own current for what
- * lies in series with it. A resistance of nought has no voltage to tell its current by and is left out.
+ * What flows through each named resistance of a solved bank, A, in the order of its branches; positive while the bank discharges.
+ * I = (U_a − U_b) / R for a resistor, the module's own current for what lies in series with it. NaN for a resistance of nought: no
+ * voltage tells its current.
  */
 export function branchCurrents(
-  circuit: BankCircuit,
+  { network, branches }: BankCircuit,
   share: Extract<BankShare, { kind: 'solved' }>,
-): BranchCurrent[] {
-  const { network, branches } = circuit;
-  return branches.flatMap((branch): BranchCurrent[] => {
-    if ('source' in branch.at) {
-      const currentA = share.modules[branch.at.source]?.currentA;
-      return currentA === undefined ? [] : [{ branch, currentA }];
-    }
-    const resistor = network.resistors[branch.at.resistor];
-    if (resistor === undefined || resistor.ohm === 0) return [];
+): Float64Array {
+  return Float64Array.from(branches, ({ at }) => {
+    if ('source' in at) return share.modules[at.source]?.currentA ?? NaN;
+    const resistor = network.resistors[at.resistor];
+    if (resistor === undefined || resistor.ohm === 0) return NaN;
     const { from, to, ohm } = resistor;
-    return [{ branch, currentA: ((share.nodesV[from] ?? 0) - (share.nodesV[to] ?? 0)) / ohm }];
+    return ((share.nodesV[from] ?? 0) - (share.nodesV[to] ?? 0)) / ohm;
   });
 }

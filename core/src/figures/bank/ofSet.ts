@@ -4,6 +4,7 @@ import { type Known, known, unknownAt } from '../../values/known.ts';
 import { remember } from '../../values/remember.ts';
 import { bankTypes, type CompiledBank, compileBank, type FindBattery } from './bank.ts';
 import { type BankCircuit, bankCircuit } from './bankCircuit.ts';
+import { nearEmpty } from './nearEmpty.ts';
 
 const finder =
   ({ batteryTypes }: CompiledStack): FindBattery =>
@@ -46,4 +47,11 @@ export const bankCircuitOf = remember(
 export const bankTypesOf = remember((compiled: CompiledStack): Known<readonly BatteryType[]> => {
   const { bank, id } = compiled.stack;
   return typeof bank === 'object' ? bankTypes(bank, id, finder(compiled)) : known([]);
+});
+
+/** The bank as a start finds it when it is nearly empty: once for all modes. 'none' where nothing shares. */
+export const nearEmptyOf = remember((compiled: CompiledStack): Known<BankCircuit | 'none'> => {
+  const circuit = bankCircuitOf(compiled);
+  if (!circuit.known) return circuit;
+  return typeof circuit.value === 'string' ? known('none') : nearEmpty(circuit.value, compiled.stack);
 });
