@@ -108,7 +108,7 @@ export function deviceBehind(
       ? ALWAYS
       : neutralPole(
           device?.neutral === undefined
-            ? { known: true, value: 'solid' }
+            ? unknownAt(device === undefined ? from : [...from, 'neutral'])
             : { known: true, value: device.neutral },
           lines,
         );

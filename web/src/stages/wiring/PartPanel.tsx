@@ -111,7 +111,6 @@ function DevicePlace({ part }: { readonly part: Part }) {
             { value: 'switched', label: 'opens with the lines' },
             { value: 'solid', label: 'stays joined' },
           ]}
-          emptyLabel="stays joined"
           disabled={!canEdit}
           onTake={(value) => edit('Neutral pole', (one) => put(one, 'neutral', value))}
         />
