@@ -1,9 +1,10 @@
-import type { Bank, Design, EquipmentType, Stack } from '@bastion/core';
+import type { Design, EquipmentType, Stack } from '@bastion/core';
 import { catalogueNow } from '../../../state/catalogue.ts';
 import { newId, useJob, useOpenJob } from '../../../state/job.ts';
 import { put } from '../../../state/put.ts';
 import { NumberField, SelectField } from '../../../ui/fields.tsx';
 import { setModuleCount, stackIn } from '../stackEdits.ts';
+import { useStackChange } from '../useStackChange.ts';
 
 /** Types of one kind to choose from: those copied into the job, then the rest of the catalogue. */
 export function typeOptions(design: Design, kind: EquipmentType['kind']): { value: string; label: string }[] {
@@ -29,11 +30,7 @@ export function BankForm({ stack }: { readonly stack: Stack }) {
   const change = useJob((store) => store.change);
   const path = ['stacks', stack.id, 'bank'];
   const bank = typeof stack.bank === 'object' ? stack.bank : undefined;
-  const changeBank = (label: string, recipe: (bank: Bank) => void) =>
-    change(label, (draft) => {
-      const target = stackIn(draft, stack.id)?.bank;
-      if (typeof target === 'object') recipe(target);
-    });
+  const { changeBank } = useStackChange(stack.id);
   const number = (field: BankNumber, label: string, unit: string, scale = 1) => (
     <NumberField
       label={label}

@@ -3,7 +3,7 @@ import { useJob, useOpenJob } from '../../../state/job.ts';
 import { put } from '../../../state/put.ts';
 import { NumberField, SelectField } from '../../../ui/fields.tsx';
 import { typeOptions } from './BankForm.tsx';
-import { bankIn, JOINING_WORDS, type LeadField, setJoining } from './bankEdits.ts';
+import { JOINING_WORDS, type LeadField, setJoining } from './bankEdits.ts';
 import { LeadFields } from './LeadFields.tsx';
 import { useStackChange } from '../useStackChange.ts';
 
@@ -48,10 +48,7 @@ export function JoiningForm({ stack }: { readonly stack: Stack }) {
   if (bank === undefined) return null;
   const path = ['stacks', stack.id, 'bank'];
   const takeLead = (field: LeadField, label: string) => (lead: Conductor | undefined) =>
-    change(label, (draft) => {
-      const target = bankIn(draft, stack.id);
-      if (target !== undefined) put(target, field, lead);
-    });
+    changeBank(label, (target) => put(target, field, lead));
   const onBars = bank.joining?.startsWith('bars') === true || bank.joining === 'groups-on-bar';
   return (
     <div className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-4">
@@ -81,12 +78,7 @@ export function JoiningForm({ stack }: { readonly stack: Stack }) {
             path={[...path, 'groupSize']}
             value={bank.groupSize}
             disabled={!canEdit}
-            onTake={(value) =>
-              change('Modules in a group', (draft) => {
-                const target = bankIn(draft, stack.id);
-                if (target !== undefined) put(target, 'groupSize', value);
-              })
-            }
+            onTake={(value) => changeBank('Modules in a group', (target) => put(target, 'groupSize', value))}
           />
           <span className="max-md:hidden" />
           <LeadFields
