@@ -214,7 +214,7 @@ test('a design goes out as JSON and comes back the same, and what is not ours is
   await expect(page.getByText(/shopping.json was not taken over. format: is missing/)).toBeVisible();
   await bring('cold.json', first.replace('"equipmentHighestC": 42', '"equipmentHighestC": 420'));
   await expect(page.getByText('site.equipmentHighestC: must be at most 90, but is 420')).toBeVisible();
-  await bring('later.json', first.replace('"format": 5', '"format": 7'));
+  await bring('later.json', first.replace('"format": 6', '"format": 8'));
   await expect(page.getByText(/open it with a newer version/)).toBeVisible();
   await bring('back.json', first);
   await expect(page.getByText(/back.json was taken over/)).toBeVisible();

@@ -87,7 +87,7 @@ export type { CompiledStack, Installation } from './installation/installation.ts
 export { statedOf } from './installation/stated.ts';
 export { buildingBoard, generatorBoard, islandBoard, onGridBoard } from './figures/loads/boards.ts';
 export { bankCircuitOf, bankOfSet, bankTypesOf } from './figures/bank/ofSet.ts';
-export { deratedVaOf } from './figures/generator/rating.ts';
+export { generatorRating } from './figures/generator/rating.ts';
 export type { ModeKind } from './installation/modeKinds.ts';
 export { type Mode, modesOf } from './modes/modes.ts';
 export {

@@ -74,9 +74,15 @@ describe('load steps of a generator', () => {
     rank('c4', 3000, 'could');
     const supply = compileSupply(design.site);
     if (!supply.known) throw new Error('The base design has a supply.');
-    const stages = loadStages(design.circuits, supply.value, [0], 2400);
+    const stages = loadStages(
+      design.circuits,
+      supply.value,
+      [0],
+      { factor: 1, wholeVa: 4000, perLineVa: 4000, engineW: { known: true, value: 4000 } },
+      0.6,
+    );
     expect(
-      stages.map((one) => [one.circuits.map((circuit) => circuit.id), Math.round(one.va), one.isTooLarge]),
+      stages.map((one) => [one.circuits.map((circuit) => circuit.id), Math.round(one.watts), one.isTooLarge]),
     ).toEqual([
       [['c2', 'c3'], 2300, false],
       [['c4'], 3000, true],

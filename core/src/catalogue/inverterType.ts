@@ -86,6 +86,10 @@ export const inverterType = z
       .union([positive, z.literal('none')])
       .optional()
       .describe('Per unit and line.'),
+    generatorPortLines: z
+      .enum(['all', 'any'])
+      .optional()
+      .describe('Whether a generator must stand on all lines of the port, or may feed fewer.'),
     inputV: windowV.optional().describe('Line-to-neutral voltage at which it accepts grid or generator.'),
     inputHz: z
       .strictObject({ min: positive.max(70), max: positive.max(70) })

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { fraction, nonNegative, positive } from '../values/quantities.ts';
+import { fraction, nonNegative, positive, temperatureC } from '../values/quantities.ts';
 import { common, placing, shortCircuit, terminals, yesNo } from './common.ts';
 
 export const lineCount = z.union([z.literal(1), z.literal(2), z.literal(3)]);
@@ -17,9 +17,20 @@ export const generatorType = z.strictObject({
   frequencyHz: z.union([z.literal(50), z.literal(60)]).optional(),
   regulation: fraction.optional().describe('Voltage band in steady running, as a share either way.'),
   droop: fraction.optional().describe('Fall of frequency from no load to full load, as a share.'),
-  altitudeLossPer100M: fraction.describe('Share of rating lost per 100 m above 150 m.'),
-  temperatureLossPer5K: fraction.describe('Share of rating lost per 5 degrees above 25 °C.'),
-  largestStep: fraction.optional().describe('Largest load it takes at once, as a share of its rating.'),
+  altitudeLossPer100M: fraction.describe('Share of rating lost per 100 m above where the loss begins.'),
+  deratesAboveM: z
+    .number()
+    .min(-430)
+    .max(6000)
+    .optional()
+    .describe('Altitude from which the loss counts. Without it: the planning default.'),
+  temperatureLossPer5K: fraction.describe('Share of rating lost per 5 degrees above where the loss begins.'),
+  deratesAboveC: temperatureC
+    .optional()
+    .describe('Air temperature from which the loss counts. Without it: the planning default.'),
+  largestStep: fraction
+    .optional()
+    .describe('Largest load it takes at once, as a share of its rating in VA and in W.'),
   neutral: z.enum(['bonded', 'floating']).optional(),
   fuelIdleLPerH: nonNegative.max(100).optional().describe('Fuel while it runs without load.'),
   fuelLPerKwh: positive.max(5).optional().describe('Fuel on top of that for what it gives.'),

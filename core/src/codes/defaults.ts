@@ -57,6 +57,16 @@ export const DEFAULTS = {
     unit: '',
     meaning: 'Share of the derated set that load and charging may take.',
   },
+  generatorAltitudeM: {
+    value: 150,
+    unit: 'm',
+    meaning: 'Altitude from which a generator loses power, where its type does not say.',
+  },
+  generatorAirC: {
+    value: 25,
+    unit: '°C',
+    meaning: 'Air temperature from which a generator loses power, where its type does not say.',
+  },
   generatorLeast: {
     value: 0.3,
     unit: '',

@@ -9,6 +9,28 @@ export interface Migration {
   readonly up: (document: Readonly<Record<string, unknown>>) => Record<string, unknown>;
 }
 
+const oldCharging = z.looseObject({
+  stacks: z.array(z.looseObject({ id: z.unknown(), gridChargeW: z.unknown() })),
+  generators: z.array(z.looseObject({ connection: z.unknown(), stackId: z.unknown() })),
+});
+
+function splitCharging(document: Readonly<Record<string, unknown>>): Record<string, unknown> {
+  const parsed = oldCharging.safeParse(document);
+  if (!parsed.success) return { ...document };
+  const { stacks, generators } = parsed.data;
+  const onPort = new Set(
+    generators.filter((one) => one.connection === 'generator-port').map((one) => one.stackId),
+  );
+  return {
+    ...document,
+    stacks: stacks.map((stack) =>
+      stack.gridChargeW !== undefined && onPort.has(stack.id)
+        ? { ...stack, generatorChargeW: stack.gridChargeW }
+        : stack,
+    ),
+  };
+}
+
 /** The steps, in order. A test fails for a step that no test ran. */
 export const MIGRATIONS: readonly Migration[] = [
   {
@@ -32,6 +54,12 @@ export const MIGRATIONS: readonly Migration[] = [
     name: 'AddDevicesInstrumentsAndEarthPoints',
     // Only lists came; what nobody stated of them is not known.
     up: (document) => ({ ...document, devices: [], instruments: [], earthPoints: [] }),
+  },
+  {
+    from: 5,
+    name: 'SplitGeneratorCharging',
+    // One setting counted for both sides; a set on the generator port keeps what was typed for it.
+    up: (document) => ({ ...splitCharging(document), accepted: [] }),
   },
 ];
 

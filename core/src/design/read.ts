@@ -76,6 +76,7 @@ export function emptyDesign(name: string): Design {
     meters: [],
     delivery: [],
     defaults: [],
+    accepted: [],
     types: [],
   };
 }

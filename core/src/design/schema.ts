@@ -13,6 +13,7 @@ import {
 } from '../values/quantities.ts';
 import { defaultKey } from '../codes/defaults.ts';
 import { startCodeLetter } from '../codes/codeLetters.ts';
+import { acceptance } from './acceptance.ts';
 import { delivery } from './delivery.ts';
 import { meterSummary } from './meters.ts';
 import { array, controller, generator } from './sourceSchema.ts';
@@ -21,7 +22,7 @@ import { place } from './place.ts';
 import { device, earthPoint, instrument } from './networkSchema.ts';
 
 /** The format number this code writes. Older documents are migrated on reading; newer ones are refused. */
-export const FORMAT = 5;
+export const FORMAT = 6;
 
 export const supplyKind = z.enum(['single-phase', 'split-phase', 'three-phase']);
 export type SupplyKind = z.infer<typeof supplyKind>;
@@ -88,7 +89,8 @@ export const itemSchema = z.strictObject({
   name,
   quantity: z.number().int().min(1).max(10000).optional(),
   runningW: nonNegative.max(1e7).optional().describe('Each.'),
-  powerFactor: z.number().gt(0).max(1).optional().describe('Lagging.'),
+  powerFactor: z.number().gt(0).max(1).optional().describe('Lagging, unless stated otherwise.'),
+  powerFactorKind: z.enum(['lagging', 'leading']).optional().describe('Without it: lagging.'),
   startClass: startClass.optional(),
   startMultiple: z.number().min(1).max(20).optional().describe('Own figure, times running VA.'),
   startDurationS: nonNegative.max(600).optional(),
@@ -209,6 +211,9 @@ export const designSchema = z.strictObject({
   earthPoints: entities(earthPoint, 16).describe('Where earths are joined.'),
   place: place.optional(),
   defaults: entities(override, 64).describe('Limits changed for this job, each with a reason.'),
+  accepted: entities(acceptance, 500).describe(
+    'Findings that somebody takes responsibility for, each with a reason.',
+  ),
   types: entities(equipmentType, 128).describe('Equipment types copied in when first used.'),
 });
 

@@ -36,6 +36,7 @@ const unit = z.strictObject({
     .union([z.literal(50), z.literal(60)])
     .optional()
     .describe('As it is set.'),
+  outputV: positive.max(1000).optional().describe('Line-to-neutral voltage, as it is set.'),
   neutralEarthRelay: z
     .enum(['on', 'off'])
     .optional()
@@ -163,7 +164,11 @@ export const stack = z.strictObject({
   gridChargeW: nonNegative
     .max(1e6)
     .optional()
-    .describe('Power each unit may draw from the grid or generator to charge.'),
+    .describe('Power each unit may draw at its grid port to charge.'),
+  generatorChargeW: nonNegative
+    .max(1e6)
+    .optional()
+    .describe('Power each unit may draw at its generator port to charge.'),
   neutralEarthRelay: z
     .enum(['on', 'off'])
     .optional()

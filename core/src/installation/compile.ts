@@ -37,6 +37,7 @@ export function compile(design: Design, catalogue: readonly EquipmentType[]): In
   const generators = design.generators.map((generator) => ({
     generator,
     site: design.site,
+    defaults,
     type: find('generator', generator.typeId, ['generators', generator.id, 'typeId']),
   }));
   const arrays = design.arrays.map((array) => ({

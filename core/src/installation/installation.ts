@@ -80,6 +80,7 @@ export interface CompiledStack {
 export interface CompiledGenerator {
   readonly generator: Generator;
   readonly site: Site;
+  readonly defaults: Defaults;
   readonly type: Known<GeneratorType>;
 }
 

@@ -21,16 +21,20 @@ export function deratingFactor(points: readonly DeratingPoint[], ambientC: numbe
 }
 
 /**
- * Share of a generator's rating left at a site: a loss per 100 m above 150 m, and one per 5 degrees above 25 °C, both
- * as attributes of the set. Never below 0.
+ * Share of a generator's rating left at a site: a loss per 100 m above an altitude, and one per 5 degrees above a temperature, all four as
+ * attributes of the set. Never below 0.
  */
 export function generatorFactor(
-  altitudeLossPer100M: number,
-  temperatureLossPer5K: number,
+  loss: {
+    readonly per100M: number;
+    readonly aboveM: number;
+    readonly per5K: number;
+    readonly aboveC: number;
+  },
   altitudeM: number,
   ambientC: number,
 ): number {
-  const altitude = 1 - (altitudeLossPer100M * Math.max(0, altitudeM - 150)) / 100;
-  const heat = 1 - (temperatureLossPer5K * Math.max(0, ambientC - 25)) / 5;
+  const altitude = 1 - (loss.per100M * Math.max(0, altitudeM - loss.aboveM)) / 100;
+  const heat = 1 - (loss.per5K * Math.max(0, ambientC - loss.aboveC)) / 5;
   return Math.max(0, altitude) * Math.max(0, heat);
 }

@@ -194,6 +194,8 @@ describe('derating', () => {
     { name: '(1 − 0.01 · 9) · (1 − 0.02 · 2) = 0.8736', altitudeM: 1050, ambientC: 35, factor: 0.8736 },
     { name: 'never below nothing', altitudeM: 90000, ambientC: 25, factor: 0 },
   ])('generator: $name', ({ altitudeM, ambientC, factor }) =>
-    expect(generatorFactor(0.01, 0.02, altitudeM, ambientC)).toBeCloseTo(factor, 12),
+    expect(
+      generatorFactor({ per100M: 0.01, aboveM: 150, per5K: 0.02, aboveC: 25 }, altitudeM, ambientC),
+    ).toBeCloseTo(factor, 12),
   );
 });

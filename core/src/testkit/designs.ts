@@ -26,7 +26,7 @@ export const heater = (id: string, over: Partial<Item> = {}): Item => ({
 /** One unit of 5 kVA on 230 V single-phase with one backed-up heater and four modules of 51.2 V 100 Ah. Nothing is missing. */
 export function baseDesign(): Design {
   return {
-    format: 5,
+    format: 6,
     name: 'Base',
     site: {
       supply: 'single-phase',
@@ -78,6 +78,7 @@ export function baseDesign(): Design {
     meters: [],
     delivery: [],
     defaults: [],
+    accepted: [],
     types: [],
   };
 }

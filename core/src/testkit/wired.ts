@@ -1,3 +1,5 @@
+import { SAMPLE_TYPES } from '../catalogue/samples.ts';
+import type { GeneratorType } from '../catalogue/sourceTypes.ts';
 import type { Design, PvArray } from '../design/schema.ts';
 import { bank1, stack1 } from './designs.ts';
 
@@ -76,4 +78,15 @@ export function withSet(design: Design, typeId = 'petrol-4k-1ph', line?: 'L1' | 
     stackId: 's',
     ...(line === undefined ? {} : { line }),
   });
+}
+
+/** A generator ahead of the grid port, of a type like the petrol set with other figures. */
+export function withRated(design: Design, figures: Partial<GeneratorType>): void {
+  const petrol = SAMPLE_TYPES.find((type) => type.id === 'petrol-4k-1ph');
+  if (petrol?.kind !== 'generator') throw new Error('The samples have a petrol set.');
+  const type: GeneratorType = { ...petrol, id: 'own-set', ...figures };
+  // An undefined figure is one that nobody stated.
+  design.types.push(JSON.parse(JSON.stringify(type)) as GeneratorType);
+  withSet(design, 'own-set');
+  Object.assign(design.generators.at(-1) ?? {}, { connection: 'transfer-switch' });
 }

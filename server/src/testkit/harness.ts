@@ -151,6 +151,7 @@ export function smallDesign(): Design {
       meters: [],
       delivery: [],
       defaults: [],
+      accepted: [],
       types: [],
     },
     SAMPLE_TYPES,

@@ -63,6 +63,7 @@ export const INVERTER_SHEET: readonly SheetGroup[] = [
     figure('passThroughA', 'Pass-through relay', 'A'),
     figure('gridPortA', 'Grid port limit', 'A'),
     { ...figure('generatorPortA', 'Generator port limit, or none', 'A'), holds: 'figure-or-none' },
+    choice('generatorPortLines', 'A generator must feed all lines of the port, or any', 'all', 'any'),
     figure('inputV.min', 'Lowest input voltage', 'V'),
     figure('inputV.max', 'Highest input voltage', 'V'),
     figure('inputHz.min', 'Lowest input frequency', 'Hz'),

@@ -21,8 +21,10 @@ export const GENERATOR_SHEET: readonly SheetGroup[] = [
   group(
     'Engine and site',
     'engine data',
-    needed(figure('altitudeLossPer100M', 'Loss per 100 m above 150 m, share', '')),
-    needed(figure('temperatureLossPer5K', 'Loss per 5 °C above 25 °C, share', '')),
+    needed(figure('altitudeLossPer100M', 'Loss per 100 m of altitude, share', '')),
+    figure('deratesAboveM', 'That loss begins above (150 m where not stated)', 'm'),
+    needed(figure('temperatureLossPer5K', 'Loss per 5 °C of heat, share', '')),
+    figure('deratesAboveC', 'That loss begins above (25 °C where not stated)', '°C'),
     figure('fuelIdleLPerH', 'Fuel at no load', 'L/h'),
     figure('fuelLPerKwh', 'Fuel for what it gives', 'L/kWh'),
     needed(choice('start', 'Start', 'hand', 'two-wire', 'scheduled')),

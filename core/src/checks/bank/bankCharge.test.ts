@@ -38,6 +38,17 @@ checkTable(bankCharge, [
     limit: 50,
   },
   {
+    name: '2560 W from the generator at 51.2 V are 50 A, 3000 W are 58.6 A into the 50 A of one module',
+    edit: (d) => {
+      bank1(d).modules.splice(1);
+      Object.assign(stack1(d), { chargeCurrentA: 40, generatorChargeW: 3000 });
+    },
+    state: 'over',
+    value: 58.59,
+    limit: 50,
+    says: 'charging from the generator may reach 58.6 A',
+  },
+  {
     name: 'not stated',
     edit: (d) => forget(stack1(d), 'chargeCurrentA'),
     state: 'unknown',

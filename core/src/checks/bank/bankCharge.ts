@@ -1,22 +1,81 @@
-import { all, field } from '../../values/known.ts';
+import { all } from '../../values/known.ts';
 import type { Check } from '../check.ts';
+import type { Stack } from '../../installation/facts.ts';
+import type { WorkingStep } from '../finding.ts';
 import { isOwnBank } from '../../installation/ownBank.ts';
 import { bankOf } from '../support/bank.ts';
 import { eachKnown } from '../support/plain.ts';
 import { bankSubject } from '../support/subjects.ts';
 import { symbol } from '../support/workings.ts';
 
-/** Sum of the inverters' charge settings against what the bank may be charged with, and each against its inverter. */
+/** One figure that charges the bank. */
+interface ChargingFigure {
+  readonly amperes: number;
+  readonly what: string;
+  readonly step: WorkingStep;
+}
+
+/** The charge settings together, and the charging power of each side over the bank voltage: those that are stated. */
+function chargingFigures(stack: Stack, units: number, nominalV: number): ChargingFigure[] {
+  const n = symbol('n', 'inverters on one bank', units, '', ['stacks', stack.id, 'units']);
+  const figures: ChargingFigure[] = [];
+  const { chargeCurrentA } = stack;
+  if (chargeCurrentA !== undefined)
+    figures.push({
+      amperes: units * chargeCurrentA,
+      what: 'the inverters are set to charge with',
+      step: {
+        symbol: 'I_ch',
+        meaning: 'charge settings together',
+        formula: 'n · I_set',
+        symbols: [
+          n,
+          symbol('I_set', 'charge setting of each', chargeCurrentA, 'A', [
+            'stacks',
+            stack.id,
+            'chargeCurrentA',
+          ]),
+        ],
+        value: units * chargeCurrentA,
+        unit: 'A',
+      },
+    });
+  for (const [key, side] of [
+    ['gridChargeW', 'grid'],
+    ['generatorChargeW', 'generator'],
+  ] as const) {
+    const watts = stack[key];
+    if (watts === undefined) continue;
+    figures.push({
+      amperes: (units * watts) / nominalV,
+      what: `charging from the ${side} may reach`,
+      step: {
+        symbol: `I_${side}`,
+        meaning: `charging power from the ${side} over the bank voltage`,
+        formula: 'n · P_ch / U',
+        symbols: [
+          symbol('P_ch', `charging power of each from the ${side}`, watts, 'W', ['stacks', stack.id, key]),
+          n,
+          symbol('U', 'nominal bank voltage', nominalV, 'V', ['stacks', stack.id, 'bank', 'batteryTypeId']),
+        ],
+        value: (units * watts) / nominalV,
+        unit: 'A',
+      },
+    });
+  }
+  return figures;
+}
+
+/** Charge settings together, and charging from each side, against what the bank may be charged with and what the inverters give. */
 export const bankCharge: Check<'bank.charge'> = {
   id: 'bank.charge',
   title: 'Charge settings against the bank',
   family: 'bank',
   modes: 'once',
   sentences: {
-    over: '{{subject}}: the inverters are set to charge with {{value}} together; the limit is {{limit}} ({{binding}}).',
-    tight:
-      '{{subject}}: the inverters are set to charge with {{value}} of {{limit}} ({{binding}}): {{margin}} left.',
-    within: '{{subject}}: the inverters are set to charge with {{value}} of {{limit}} ({{binding}}).',
+    over: '{{subject}}: {{what}} {{value}} together; the limit is {{limit}} ({{binding}}).',
+    tight: '{{subject}}: {{what}} {{value}} of {{limit}} ({{binding}}): {{margin}} left.',
+    within: '{{subject}}: {{what}} {{value}} of {{limit}} ({{binding}}).',
     unknown: '{{subject}}: the charge setting cannot be judged yet. Missing: {{missing}}.',
   },
   run: (context) =>
@@ -27,42 +86,27 @@ export const bankCharge: Check<'bank.charge'> = {
       bankSubject,
       (compiled) => {
         const bank = bankOf(compiled);
-        return bank === undefined
-          ? undefined
-          : all({
-              bank,
-              type: compiled.type,
-              setA: field(compiled.stack.chargeCurrentA, 'stacks', compiled.stack.id, 'chargeCurrentA'),
-            });
+        return bank === undefined ? undefined : all({ bank, type: compiled.type });
       },
-      ({ stack }, { bank, type, setA }) => {
+      ({ stack }, { bank, type }) => {
         const units = isOwnBank(stack) ? 1 : stack.units.length;
-        const value = units * setA;
         const inverterA = units * type.maxChargeA;
         const limit = Math.min(bank.chargeA, inverterA);
+        const figures = chargingFigures(stack, units, bank.nominalV);
+        const [worst] = [...figures].sort((a, b) => b.amperes - a.amperes);
         return {
-          value,
+          value: worst?.amperes,
           limit,
           // A setting exactly at the limit is what a designer aims for, so this is not graded by margin.
           graded: false,
-          data: { binding: bank.chargeA <= inverterA ? 'the bank' : 'the inverters' },
+          missing: stack.chargeCurrentA === undefined ? [['stacks', stack.id, 'chargeCurrentA']] : [],
+          data: {
+            binding: bank.chargeA <= inverterA ? 'the bank' : 'the inverters',
+            what: worst?.what ?? '',
+          },
           working: () => ({
             steps: [
-              {
-                symbol: 'I_ch',
-                meaning: 'charge settings together',
-                formula: 'n · I_set',
-                symbols: [
-                  symbol('n', 'inverters on one bank', units, '', ['stacks', stack.id, 'units']),
-                  symbol('I_set', 'charge setting of each', setA, 'A', [
-                    'stacks',
-                    stack.id,
-                    'chargeCurrentA',
-                  ]),
-                ],
-                value,
-                unit: 'A',
-              },
+              ...figures.map((one) => one.step),
               {
                 symbol: 'I_bank',
                 meaning: 'charge limit of the bank',
@@ -81,7 +125,8 @@ export const bankCharge: Check<'bank.charge'> = {
               },
             ],
             inputs: [],
-            source: 'Charge limits of the battery type and of the inverter type.',
+            source:
+              'Charge limits of the battery type and of the inverter type, against the charge settings and against what the grid and the generator may give at the nominal voltage.',
             notes: [],
           }),
         };

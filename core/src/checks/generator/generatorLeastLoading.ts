@@ -1,3 +1,4 @@
+import { reachedAverageW } from '../../figures/generator/reached.ts';
 import { type Check, judge } from '../check.ts';
 import { eachGenerator } from '../support/generators.ts';
 import { symbol } from '../support/workings.ts';
@@ -16,42 +17,54 @@ export const generatorLeastLoading: Check<'generator.least-loading'> = {
     unknown: '{{subject}}: its mean load is not known yet. Missing: {{missing}}.',
   },
   run: (context) =>
-    eachGenerator(generatorLeastLoading.id, context, 'W', ({ subject, generator, deratedVa, board }) => {
-      const least = context.installation.defaults.generatorLeast.value;
-      const { averageW } = board;
-      const limit = deratedVa * least;
-      // Running light wears a set, it does not overload it.
-      return judge(generatorLeastLoading.id, context, {
-        subject,
-        worst: 'tight',
-        value: averageW.knownPart,
-        limit,
-        unit: 'W',
-        bound: 'at-least',
-        graded: false,
-        missing: averageW.missing,
-        working: () => ({
-          steps: [
-            {
-              symbol: 'P_least',
-              meaning: 'least load for long',
-              formula: 'S_site · k',
-              symbols: [
-                symbol('S_site', 'rating left at this altitude and heat', deratedVa, 'VA', [
-                  'generators',
-                  generator.id,
-                  'typeId',
-                ]),
-                symbol('k', 'least loading', least, ''),
-              ],
-              value: limit,
-              unit: 'W',
-            },
-          ],
-          inputs: [],
-          source: 'Average load over a day without charging: what is left when the battery is full.',
-          notes: [],
-        }),
-      });
-    }),
+    eachGenerator(
+      generatorLeastLoading.id,
+      context,
+      'W',
+      ({ subject, generator, rating, board, reached }) => {
+        const least = context.installation.defaults.generatorLeast.value;
+        const averageW = reachedAverageW(board, reached);
+        const { engineW } = rating;
+        const limit = engineW.known ? engineW.value * least : undefined;
+        // Running light wears a set, it does not overload it.
+        return judge(generatorLeastLoading.id, context, {
+          subject,
+          worst: 'tight',
+          value: averageW.knownPart,
+          limit,
+          unit: 'W',
+          bound: 'at-least',
+          graded: false,
+          missing: [...averageW.missing, ...(engineW.known ? [] : engineW.missing)],
+          working: () => ({
+            steps:
+              limit === undefined || !engineW.known
+                ? []
+                : [
+                    {
+                      symbol: 'P_least',
+                      meaning: 'least load for long',
+                      formula: 'P_site · k',
+                      symbols: [
+                        symbol(
+                          'P_site',
+                          'rated VA times power factor, left at this site',
+                          engineW.value,
+                          'W',
+                          ['generators', generator.id, 'typeId'],
+                        ),
+                        symbol('k', 'least loading', least, ''),
+                      ],
+                      value: limit,
+                      unit: 'W',
+                    },
+                  ],
+            inputs: [],
+            source:
+              'Average load over a day on the lines it reaches, without charging: what is left when the battery is full.',
+            notes: [],
+          }),
+        });
+      },
+    ),
 };

@@ -1,5 +1,11 @@
+import type { CompiledStack } from '../../installation/installation.ts';
 import { judge, type Check, NO_WORKING } from '../check.ts';
 import { eachGenerator } from '../support/generators.ts';
+
+/** Whether the generator port wants all lines; not asked of a type without such a port, which another check refuses. */
+function portDemand({ type }: CompiledStack): 'all' | 'any' | undefined {
+  return !type.known || type.value.generatorPortA === 'none' ? 'any' : type.value.generatorPortLines;
+}
 
 /** A set with fewer lines than the building: which line it supplies, and what stays dark or on the battery meanwhile. */
 export const generatorLines: Check<'generator.lines'> = {
@@ -11,7 +17,7 @@ export const generatorLines: Check<'generator.lines'> = {
     over: '{{subject}} supplies {{reached}} only: {{dark}} dark while it runs{{battery}}.',
     tight: '{{subject}} supplies {{reached}} only{{battery}}; nothing is dark.',
     within: '{{subject}} supplies every line of the building.',
-    unknown: '{{subject}}: the line it supplies is not known. Missing: {{missing}}.',
+    unknown: '{{subject}}: whether it may feed the lines it reaches is not known. Missing: {{missing}}.',
   },
   run: (context) =>
     eachGenerator(generatorLines.id, context, '', ({ subject, generator, compiled, supply, reached }) => {
@@ -29,6 +35,29 @@ export const generatorLines: Check<'generator.lines'> = {
         else if (onSet) battery.push(circuit.name);
       }
       const isWhole = reached.length === supply.lines.length;
+      const demand = isWhole || generator.connection !== 'generator-port' ? 'any' : portDemand(compiled);
+      if (demand === undefined || demand === 'all')
+        return judge(generatorLines.id, context, {
+          subject,
+          value: demand === undefined ? undefined : supply.lines.length,
+          limit: demand === undefined ? undefined : reached.length,
+          unit: '',
+          graded: false,
+          missing:
+            demand === undefined && compiled.type.known
+              ? [['types', compiled.type.value.id, 'generatorPortLines']]
+              : [],
+          data: {
+            reached: reached.map((index) => supply.lines[index] ?? '').join(' and '),
+            dark: 'the generator port wants all lines, so everything is',
+            battery: '',
+          },
+          working: () => ({
+            ...NO_WORKING,
+            source:
+              'Whether a generator may stand on fewer lines than the port has is an attribute of the inverter type.',
+          }),
+        });
       const names = (list: readonly string[]): string =>
         list.slice(0, 4).join(', ') + (list.length > 4 ? ` and ${list.length - 4} more` : '');
       const finding = judge(generatorLines.id, context, {

@@ -1,5 +1,6 @@
 import type { Design } from '../../design/schema.ts';
-import { addLoad, forget, threePhase } from '../../testkit/designs.ts';
+import { addLoad, forget, item1, stack1, threePhase } from '../../testkit/designs.ts';
+import { withRated } from '../../testkit/wired.ts';
 import { checkTable } from '../../testkit/checkTable.ts';
 import { generatorLoading } from './generatorLoading.ts';
 
@@ -38,6 +39,56 @@ checkTable(generatorLoading, [
     state: 'within',
     value: 4300,
     limit: 5333.3,
+  },
+  {
+    name: '15 kVA at 0.8 gives 12 kW: 8.2 kW and 2 kW of charging are over 0.8 · 12000 = 9600, though 10200 VA are within 12000',
+    edit: (d) => {
+      withRated(d, { lines: 1, ratedVa: 15000, powerFactor: 0.8 });
+      item1(d).runningW = 8200;
+    },
+    subject: 'g1/engine',
+    state: 'over',
+    value: 10200,
+    limit: 9600,
+  },
+  {
+    name: 'the same on its alternator',
+    edit: (d) => {
+      withRated(d, { lines: 1, ratedVa: 15000, powerFactor: 0.8 });
+      item1(d).runningW = 8200;
+    },
+    subject: 'g1/L1',
+    state: 'within',
+    value: 10200,
+    limit: 12000,
+  },
+  {
+    name: 'a type that keeps its rating to 1000 m and 40 °C: 1150 m takes 1.5 %, 35 °C nothing: 4000 · 0.985 · 0.8 = 3152',
+    edit: (d) => {
+      withRated(d, { deratesAboveM: 1000, deratesAboveC: 40 });
+      Object.assign(d.site, { altitudeM: 1150, highestC: 35 });
+    },
+    subject: 'g1/engine',
+    state: 'over',
+    limit: 3152,
+  },
+  {
+    name: 'an engine of unknown power factor',
+    edit: (d) => withRated(d, { powerFactor: undefined }),
+    subject: 'g1/engine',
+    state: 'unknown',
+    missing: 'types/own-set/powerFactor',
+  },
+  {
+    name: 'on its own port the setting of that side counts: 2300 + 500',
+    edit: (d) => {
+      withSet(d);
+      Object.assign(d.generators[0] ?? {}, { connection: 'generator-port' });
+      stack1(d).generatorChargeW = 500;
+    },
+    subject: 'g1/engine',
+    state: 'within',
+    value: 2800,
   },
   {
     name: 'no altitude',

@@ -1,6 +1,7 @@
 import type { Design } from '../../design/schema.ts';
 import { checkTable } from '../../testkit/checkTable.ts';
 import { forget, item1 } from '../../testkit/designs.ts';
+import { withRated } from '../../testkit/wired.ts';
 import { generatorStep } from './generatorStep.ts';
 
 const withSet = (d: Design, typeId = 'petrol-4k-1ph'): void =>
@@ -23,6 +24,28 @@ checkTable(generatorStep, [
     state: 'over',
     value: 3000,
     says: 'in stages',
+  },
+  {
+    name: '8.2 kW onto 0.6 · 12 kW = 7.2 kW is over',
+    edit: (d) => {
+      withRated(d, { ratedVa: 15000, powerFactor: 0.8 });
+      item1(d).runningW = 8200;
+    },
+    subject: 'g1/engine',
+    state: 'over',
+    value: 8200,
+    limit: 7200,
+  },
+  {
+    name: 'and 8.2 kVA of 0.6 · 15 = 9 kVA is tight',
+    edit: (d) => {
+      withRated(d, { ratedVa: 15000, powerFactor: 0.8 });
+      item1(d).runningW = 8200;
+    },
+    subject: 'g1/L1',
+    state: 'tight',
+    value: 8200,
+    limit: 9000,
   },
   {
     name: 'altitude not known',

@@ -4,7 +4,7 @@ import { all, type Known, known } from '../../values/known.ts';
 import { add, complex, magnitude, ZERO } from '../../network/complex.ts';
 import { type Check, type CheckContext, judge, unknownFinding } from '../check.ts';
 import type { Finding, Subject } from '../finding.ts';
-import { lineChargeW } from '../support/charging.ts';
+import { lineChargeW } from '../../figures/capability/acCharge.ts';
 import { lineInputs, loadCaseNotes, loadCaseWords, symbol } from '../support/workings.ts';
 
 /** Grid charging of all stacks on one line; none in maintenance bypass, where the inverters stand aside. */
@@ -14,7 +14,7 @@ function chargingW(context: CheckContext, line: number): Known<number> {
   for (const compiled of context.installation.stacks) {
     const given = all({ type: compiled.type, capability: capabilityWithout(compiled) });
     if (!given.known) return given;
-    const charge = lineChargeW(compiled, given.value.type, given.value.capability, line);
+    const charge = lineChargeW(compiled, given.value.type, given.value.capability, line, 'gridChargeW');
     if (!charge.known) return charge;
     sum += charge.value;
   }

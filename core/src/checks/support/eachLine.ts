@@ -5,9 +5,10 @@ import type { CompiledStack } from '../../installation/installation.ts';
 import type { Supply } from '../../installation/supply.ts';
 import type { Line } from '../../values/quantities.ts';
 import { all, mapKnown } from '../../values/known.ts';
-import { type CheckContext, judge, type Measurement, unknownFinding } from '../check.ts';
+import { type CheckContext, judge, type Measurement, NO_WORKING, unknownFinding } from '../check.ts';
 import type { Finding } from '../finding.ts';
 import { remember } from '../../values/remember.ts';
+import { fedLines } from './generators.ts';
 import { boardInMode, capabilityInMode, stackSubject, stacksInMode } from './subjects.ts';
 
 /** A stack in one mode with everything that can be known of it at hand. */
@@ -72,15 +73,29 @@ export function eachLine(
   unit: string,
   measure: (one: LineCase) => Measurement | undefined,
 ): Finding[] {
-  return eachStack(check, context, unit, (one) =>
-    one.lines.map((line, index) => {
+  return eachStack(check, context, unit, (one) => {
+    const fed = fedLines(context, one.compiled);
+    if (!fed.known)
+      return [
+        {
+          subject: stackSubject(one.compiled),
+          value: undefined,
+          limit: undefined,
+          unit,
+          missing: fed.missing,
+          working: () => NO_WORKING,
+        },
+      ];
+    return one.lines.map((line, index) => {
+      // A set on fewer lines than the building carries nothing on the others.
+      if (fed.value !== 'all' && !fed.value.includes(index)) return undefined;
       const isBare = (one.capability.unitsOnLine[index] ?? 0) === 0;
       // A line whose only unit is lost is dark, and that is told once, by itself.
       if (isBare && context.mode.lostUnit !== undefined) return undefined;
       const isAbsent = isBare || (!one.capability.carries && context.mode.kind === 'island');
       return isAbsent && isUnloaded(one.board, index) ? undefined : measure({ ...one, line, index });
-    }),
-  );
+    });
+  });
 }
 
 function isUnloaded(board: Board, index: number): boolean {

@@ -1,7 +1,7 @@
 import { add, type Complex, complex, magnitude, ZERO } from '../../network/complex.ts';
 import type { CheckContext, Measurement } from '../check.ts';
 import { counted } from '../../words/quantity.ts';
-import { lineChargeW } from './charging.ts';
+import { chargeKeyOf, type ChargeKey, lineChargeW } from '../../figures/capability/acCharge.ts';
 import type { WorkingStep } from '../finding.ts';
 import type { LineCase } from './eachLine.ts';
 import { lineSubject } from './subjects.ts';
@@ -24,8 +24,9 @@ export function portCurrent(
   const { compiled, line, index, board, capability, type } = one;
   const subject = lineSubject(compiled, line);
   const voltage = context.installation.lineVoltageV;
+  const key = chargeKeyOf(context.mode.kind);
   const charge = port.charging
-    ? lineChargeW(compiled, type, capability, index)
+    ? lineChargeW(compiled, type, capability, index, key)
     : { known: true as const, value: 0 };
   const missing = [
     ...board.continuous.missing,
@@ -49,7 +50,7 @@ export function portCurrent(
     working: () => ({
       steps: [
         ...(voltage.known && charge.known
-          ? [currentStep(compiled.stack.id, loadCaseWords(board), power, chargeW, voltage.value)]
+          ? [currentStep([compiled.stack.id, key], loadCaseWords(board), power, chargeW, voltage.value)]
           : []),
         ...(limit === undefined || port.limitA === undefined
           ? []
@@ -63,7 +64,7 @@ export function portCurrent(
 }
 
 function currentStep(
-  stackId: string,
+  [stackId, key]: readonly [string, ChargeKey],
   loadCase: string,
   power: Complex,
   chargeW: number,
@@ -74,7 +75,7 @@ function currentStep(
     meaning: 'current of the line through the port',
     formula: '√((P + P_ch) · (P + P_ch) + Q · Q) / V',
     symbols: [
-      symbol('P_ch', 'charging from this side', chargeW, 'W', ['stacks', stackId, 'gridChargeW']),
+      symbol('P_ch', 'charging from this side', chargeW, 'W', ['stacks', stackId, key]),
       symbol('P', `real power of the line, ${loadCase}`, power.re - chargeW, 'W'),
       symbol('Q', `reactive power of the line, ${loadCase}`, power.im, 'var'),
       symbol('V', 'line to neutral', voltageV, 'V', ['site', 'lineVoltageV']),

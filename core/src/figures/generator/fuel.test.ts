@@ -19,5 +19,5 @@ it('0.5 L/h idle and 0.35 L/kWh at 1150 W in the mean: 0.9025 L/h, 21.66 L a day
   expect(found.value.litresPerDay).toBeCloseTo(21.66, 9);
   expect(found.value.lastsH).toBeCloseTo(22.16, 2);
   forget(item1(design), 'hoursPerDay');
-  expect(use()).toEqual({ known: false, missing: [['circuits', 'c1', 'items', 'i1', 'hoursPerDay']] });
+  expect(use()).toMatchObject({ known: false, missing: [['circuits', 'c1', 'items', 'i1', 'hoursPerDay']] });
 });

@@ -42,6 +42,8 @@ export interface Board {
   /** Third-harmonic apparent power on each line at the expected peak, VA. */
   readonly harmonicVa: PartialSum<readonly number[]>;
   readonly averageW: PartialSum<number>;
+  /** The same, line by line. */
+  readonly lineAverageW: PartialSum<readonly number[]>;
   /** Per line: the starts that no other start of the same length outdoes. */
   readonly starts: PartialSum<readonly (readonly StartOnLine[])[]>;
   /** Per line: everything that starts, starting together. */
@@ -122,6 +124,10 @@ export function compileBoard(circuits: readonly Circuit[], supply: Supply, optio
     continuous,
     harmonicVa: { knownPart: lines.map((line) => line.harmonicVa), missing: expected.missing },
     averageW: { knownPart: gathered.averageW, missing: missing.average },
+    lineAverageW: {
+      knownPart: lines.map((line) => line.averageW),
+      missing: [...missing.running, ...missing.average],
+    },
     isStaggered: circuits.some((circuit) => (circuit.startDelayS ?? 0) > 0),
     startingItems: starts,
     delayedLoads: delayed,

@@ -1,8 +1,15 @@
 import type { Circuit, Item } from '../../installation/facts.ts';
+import { reactiveVar } from './reactive.ts';
 import { add, type Complex, magnitude, ZERO } from '../../network/complex.ts';
 
 /** Power of an item at the expected peak, W + j·var; undefined while a figure of it is missing. */
-function expectedPower({ quantity, runningW, powerFactor, demandFactor }: Item): Complex | undefined {
+function expectedPower({
+  quantity,
+  runningW,
+  powerFactor,
+  powerFactorKind,
+  demandFactor,
+}: Item): Complex | undefined {
   if (
     quantity === undefined ||
     runningW === undefined ||
@@ -11,7 +18,7 @@ function expectedPower({ quantity, runningW, powerFactor, demandFactor }: Item):
   )
     return undefined;
   const watts = quantity * runningW * demandFactor;
-  const vars = (watts / powerFactor) * Math.sqrt(1 - powerFactor * powerFactor);
+  const vars = reactiveVar(watts, powerFactor, powerFactorKind);
   return { re: watts, im: vars };
 }
 

@@ -21,6 +21,7 @@ interface LineTotals {
   clampedW: number;
   clampedVar: number;
   harmonicVa: number;
+  averageW: number;
 }
 
 /** All that one walk over the circuits of a board finds. */
@@ -50,6 +51,7 @@ function addToLines(
   vars: number,
   demand: number,
   thirdHarmonic: number,
+  dayShare: number,
 ): void {
   for (let index = 0; index < lines.length; index += 1) {
     const totals = lines[index];
@@ -60,6 +62,7 @@ function addToLines(
     totals.connectedW += lineW;
     totals.connectedVar += lineVar;
     totals.expectedW += lineW * demand;
+    totals.averageW += lineW * dayShare;
     totals.expectedVar += lineVar * demand;
     if (thirdHarmonic > 0) totals.harmonicVa += thirdHarmonic * demand * Math.hypot(lineW, lineVar);
   }
@@ -83,7 +86,7 @@ function addItem(
   const third = item.startClass === 'electronic' ? electronicThirdHarmonic : 0;
   const watts = running.oneW * running.quantity;
   const vars = running.oneVar * running.quantity;
-  addToLines(sums.lines, running.factors, watts, vars, demand ?? 0, third);
+  addToLines(sums.lines, running.factors, watts, vars, demand ?? 0, third, (item.hoursPerDay ?? 0) / 24);
   const delayS = circuit.startDelayS ?? 0;
   if (steps !== undefined && steps.length > 0 && demand !== undefined) {
     const pattern =
@@ -157,6 +160,7 @@ export function gather(
       clampedW: 0,
       clampedVar: 0,
       harmonicVa: 0,
+      averageW: 0,
     })),
     averageW: 0,
     starts: [],

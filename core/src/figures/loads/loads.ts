@@ -5,6 +5,7 @@ import type { Path } from '../../values/problem.ts';
 import type { Circuit, Item } from '../../installation/facts.ts';
 import type { Complex } from '../../network/complex.ts';
 import { shareOnLines } from '../../network/phasors.ts';
+import { reactiveVar } from './reactive.ts';
 import type { Supply } from '../../installation/supply.ts';
 
 /**
@@ -63,7 +64,7 @@ export function runningItem(
     return undefined;
   }
   const oneVa = runningW / powerFactor;
-  const oneVar = oneVa * Math.sqrt(1 - powerFactor * powerFactor);
+  const oneVar = reactiveVar(runningW, powerFactor, item.powerFactorKind);
   return { circuit, item, factors: factorsOf(circuit.lines), oneVa, oneW: runningW, oneVar, quantity };
 }
 

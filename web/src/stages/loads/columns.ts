@@ -79,7 +79,7 @@ function numberColumn(key: NumberField, title: string, hint: string, unit?: stri
   };
 }
 
-function listColumn<K extends 'startClass' | 'importance' | 'codeLetter'>(
+function listColumn<K extends 'startClass' | 'importance' | 'codeLetter' | 'powerFactorKind'>(
   key: K,
   title: string,
   hint: string,
@@ -245,7 +245,7 @@ export const COLUMNS: readonly Column[] = [
   linesColumn,
   numberColumn('quantity', 'Qty', 'How many of them.'),
   numberColumn('runningW', 'Each', 'Running power of one.', 'W'),
-  numberColumn('powerFactor', 'pf', 'Power factor, lagging, up to 1.'),
+  numberColumn('powerFactor', 'pf', 'Power factor up to 1; lagging unless stated otherwise.'),
   listColumn(
     'startClass',
     'Start',
@@ -273,6 +273,15 @@ export const COLUMNS: readonly Column[] = [
   delayColumn,
   measuredColumn,
   fixedColumn,
+  extra(
+    listColumn(
+      'powerFactorKind',
+      'pf is',
+      'Whether the current lags or leads the voltage. Without it: lagging.',
+      ['lagging', 'leading'],
+      (value) => value,
+    ),
+  ),
   extra(numberColumn('lockedRotorA', 'LRA', 'Locked-rotor current on the data plate, each line.', 'A')),
   extra(
     listColumn(

@@ -1,5 +1,4 @@
 import {
-  deratedVaOf,
   describePlaces,
   type Design,
   formatQuantity,
@@ -7,6 +6,7 @@ import {
   type Generator,
   generatorBoard,
   generatorLines,
+  generatorRating,
   loadStages,
   type Problem,
 } from '@bastion/core';
@@ -70,13 +70,13 @@ function StageWords({ generator }: { readonly generator: Generator }) {
   const one = generators.find((found) => found.generator.id === generator.id);
   const set = stacks.find(({ stack }) => stack.id === generator.stackId);
   const board = set === undefined ? undefined : generatorBoard(set);
-  const deratedVa = one === undefined ? undefined : deratedVaOf(one);
-  if (one?.type.known !== true || deratedVa?.known !== true || board?.known !== true || !supply.known)
+  const rating = one === undefined ? undefined : generatorRating(one);
+  if (one?.type.known !== true || rating?.known !== true || board?.known !== true || !supply.known)
     return null;
   const { largestStep } = one.type.value;
   const reached = generatorLines(generator, one.type.value, supply.value);
   if (largestStep === undefined || !reached.known) return null;
-  const stages = loadStages(board.value.circuits, supply.value, reached.value, deratedVa.value * largestStep);
+  const stages = loadStages(board.value.circuits, supply.value, reached.value, rating.value, largestStep);
   if (stages.length < 2) return null;
   return (
     <details className="text-[13px]">
@@ -84,7 +84,7 @@ function StageWords({ generator }: { readonly generator: Generator }) {
       <ol className="list-decimal pl-5">
         {stages.map((stage) => (
           <li key={stage.circuits[0]?.id}>
-            {stage.circuits.map((circuit) => circuit.name).join(', ')}: {formatQuantity(stage.va, 'VA')}
+            {stage.circuits.map((circuit) => circuit.name).join(', ')}: {formatQuantity(stage.watts, 'W')}
             {stage.isTooLarge && <span className="text-over">, more than one step by itself</span>}
           </li>
         ))}

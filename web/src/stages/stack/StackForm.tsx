@@ -119,6 +119,18 @@ function InverterFields({ stack }: { readonly stack: Stack }) {
         disabled={!canEdit}
         onTake={(value) => changeStack('Grid charging', (target) => put(target, 'gridChargeW', value))}
       />
+      {design.generators.some((one) => one.stackId === stack.id && one.connection === 'generator-port') && (
+        <NumberField
+          label="Charging from generator, each unit"
+          unit="W"
+          path={[...path, 'generatorChargeW']}
+          value={stack.generatorChargeW}
+          disabled={!canEdit}
+          onTake={(value) =>
+            changeStack('Generator charging', (target) => put(target, 'generatorChargeW', value))
+          }
+        />
+      )}
     </>
   );
 }
