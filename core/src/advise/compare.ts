@@ -2,7 +2,7 @@ import type { Analysis } from '../checks/analyse.ts';
 import type { EquipmentType } from '../catalogue/schema.ts';
 import { compareFindings } from '../checks/finding.ts';
 import { CHECKS, type RegisteredFinding } from '../checks/registry.ts';
-import { autonomy } from '../figures/bank/autonomy.ts';
+import { autonomy, quotedHours } from '../figures/bank/autonomy.ts';
 import { partsOf } from '../schedules/parts.ts';
 import { counted, formatQuantity } from '../words/quantity.ts';
 import { figuresOf } from './figures.ts';
@@ -38,7 +38,19 @@ function findingCell(finding: RegisteredFinding | undefined): CompareRow['cells'
 }
 
 function autonomyRows(analyses: readonly Analysis[]): CompareRow[] {
-  return (['reserve', 'full'] as const).flatMap((from) =>
+  const worst = row('autonomy', 'From the reserve, worst hour', [
+    ...analyses.map(({ installation }) => ({
+      text:
+        installation.stacks
+          .map((compiled) => {
+            const found = autonomy(compiled, 'reserve', 'average');
+            if (found === undefined) return 'no battery';
+            return found.known ? formatQuantity(quotedHours(found.value), 'h') : 'not known';
+          })
+          .join(', ') || 'no stack',
+    })),
+  ]);
+  const byLoad = (['reserve', 'full'] as const).flatMap((from) =>
     (['average', 'expected-peak'] as const).map((load) => {
       const text = ({ installation }: Analysis): string =>
         installation.stacks
@@ -54,6 +66,7 @@ function autonomyRows(analyses: readonly Analysis[]): CompareRow[] {
       ]);
     }),
   );
+  return [worst, ...byLoad];
 }
 
 /** Analysed variants side by side: what each finds at its worst, its headroom, its parts and how long it lasts. */

@@ -3,7 +3,7 @@ import { islandBoard } from '../figures/loads/boards.ts';
 import type { Analysis } from '../checks/analyse.ts';
 import type { Ref, Subject } from '../checks/finding.ts';
 import type { RegisteredFinding } from '../checks/registry.ts';
-import { autonomy } from '../figures/bank/autonomy.ts';
+import { autonomy, quotedHours } from '../figures/bank/autonomy.ts';
 import type { Figures } from './proposal.ts';
 
 const orNull = (value: number | undefined): number | null =>
@@ -22,7 +22,7 @@ function leastMargin(findings: readonly RegisteredFinding[], checks: readonly st
 function autonomyH({ installation }: Analysis): number | null {
   const hours = installation.stacks.flatMap((compiled) => {
     const found = autonomy(compiled, 'reserve', 'average');
-    return found?.known === true ? [found.value.hours] : [];
+    return found?.known === true ? [quotedHours(found.value)] : [];
   });
   return hours.length === 0 ? null : orNull(Math.min(...hours));
 }

@@ -62,6 +62,12 @@ const site = z.strictObject({
   equipmentHighestC: temperatureC.optional().describe('Hottest air where the inverters and batteries stand.'),
   altitudeM: z.number().min(-430).max(6000).optional(),
   targetAutonomyH: positive.max(10000).optional().describe('Hours the backed-up load should last.'),
+  outageStartH: z
+    .number()
+    .min(0)
+    .lt(24)
+    .optional()
+    .describe('Hour of the day at which an outage is looked at, beside the worst one.'),
   maintenanceBypass: z.enum(['yes', 'none']).optional(),
   bypassNeutral: z.enum(['solid', 'switched']).optional().describe('Of the bypass switch.'),
   bypassInterlocked: z

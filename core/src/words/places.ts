@@ -33,6 +33,7 @@ const FIELDS: Readonly<Record<string, string>> = {
   line: 'line',
   firmware: 'firmware',
   chargeCurrentA: 'charge setting',
+  outageStartH: 'hour of the outage',
   gridChargeW: 'charging power from the grid',
   generatorChargeW: 'charging power from the generator',
   generatorPortLines: 'lines that the generator port wants',

@@ -1,5 +1,5 @@
 import { islandBoard } from '../../figures/loads/boards.ts';
-import { type Autonomy, autonomy, type AutonomySegment } from '../../figures/bank/autonomy.ts';
+import { type Autonomy, autonomy, type AutonomySegment, quotedHours } from '../../figures/bank/autonomy.ts';
 import { all, field } from '../../values/known.ts';
 import { formatNumber, formatQuantity } from '../../words/quantity.ts';
 import type { Check } from '../check.ts';
@@ -77,18 +77,39 @@ function sumStep(found: Autonomy): WorkingStep {
   };
 }
 
-/** Hours at the average load from the reserve, where an outage may begin, against the hours asked for. */
+const clock = (hour: number): string => {
+  const minutes = Math.round(hour * 60);
+  return `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;
+};
+
+const whenWords = ({ byHour }: Autonomy): string =>
+  byHour === undefined
+    ? 'at the average load'
+    : `when the outage begins at ${clock(byHour.worst.startH)}, the worst hour`;
+
+/** The other answers, each with its name: from the typed hour, at the average load, and from full. */
+function otherWords(reserve: Autonomy, full: Autonomy): string {
+  const hours = (value: number): string => (Number.isFinite(value) ? `${formatNumber(value)} h` : 'for ever');
+  const typed = reserve.byHour?.typed;
+  const parts = [
+    ...(typed === undefined ? [] : [`from ${clock(typed.startH)}: ${hours(typed.hours)}`]),
+    ...(reserve.byHour === undefined ? [] : [`at the average load: ${hours(reserve.hours)}`]),
+    `from full: ${hours(quotedHours(full))}`,
+  ];
+  const text = parts.join('; ');
+  return ` ${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
+}
+
+/** Hours from the reserve, where an outage may begin, against the hours asked for: from the worst hour of the day where items state their hours. */
 export const bankAutonomy: Check<'bank.autonomy'> = {
   id: 'bank.autonomy',
   title: 'Autonomy from the reserve',
   family: 'bank',
   modes: ['island'],
   sentences: {
-    over: '{{subject}} lasts {{value}} from the reserve ({{full}} from full) at the average load; {{limit}} are asked for.',
-    tight:
-      '{{subject}} lasts {{value}} from the reserve ({{full}} from full) at the average load, for {{limit}} asked.',
-    within:
-      '{{subject}} lasts {{value}} from the reserve ({{full}} from full) at the average load, for {{limit}} asked.',
+    over: '{{subject}} lasts {{value}} from the reserve {{when}}; {{limit}} are asked for.{{others}}',
+    tight: '{{subject}} lasts {{value}} from the reserve {{when}}, for {{limit}} asked.{{others}}',
+    within: '{{subject}} lasts {{value}} from the reserve {{when}}, for {{limit}} asked.{{others}}',
     unknown: '{{subject}}: autonomy cannot be judged yet. Missing: {{missing}}.',
   },
   run: (context) =>
@@ -105,15 +126,22 @@ export const bankAutonomy: Check<'bank.autonomy'> = {
         return all({ reserve, full, target, board: islandBoard(compiled) });
       },
       (compiled, { reserve, full, target, board }) => ({
-        value: reserve.hours,
+        value: quotedHours(reserve),
         limit: target,
         bound: 'at-least',
-        data: { full: `${formatNumber(full.hours)} h` },
+        data: { when: whenWords(reserve), others: otherWords(reserve, full) },
         working: () => ({
           steps: steps(reserve, compiled.stack.id),
           inputs: lineInputs(board, undefined),
           source: 'Usable energy over the DC power that the average load and the idle inverters draw.',
-          notes: ['The average load is running W times hours per day over 24.'],
+          notes: [
+            'The average load is running W times hours per day over 24.',
+            ...(reserve.byHour === undefined
+              ? []
+              : [
+                  'Items that say when they run are spread over those hours, the others over the whole day; the battery is spent stretch by stretch from each full hour, and the shortest counts.',
+                ]),
+          ],
         }),
       }),
     ),

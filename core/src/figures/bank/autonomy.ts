@@ -1,7 +1,10 @@
 import { bankOfSet } from './ofSet.ts';
 import { islandBoard } from '../loads/boards.ts';
 import { all, field, type Known } from '../../values/known.ts';
-import type { Bank } from '../../installation/facts.ts';
+import type { Bank, Circuit } from '../../installation/facts.ts';
+import { feedsNothing } from '../capability/capability.ts';
+import { HOURS_OF_DAY } from '../loads/circuitPower.ts';
+import { type DayPart, dayStretches, hasHours, type OutageBank, outageHours } from './outageHours.ts';
 import { add, type Complex, ZERO } from '../../network/complex.ts';
 import { bankDraw } from './bankDraw.ts';
 import { isOwnBank } from '../../installation/ownBank.ts';
@@ -32,9 +35,21 @@ export interface Autonomy {
   readonly part: number;
   readonly isOwn: boolean;
   readonly hours: number;
+  /** The outage laid on the day, where items say when they run; undefined where they do not. */
+  readonly byHour: OutageByHour | undefined;
   /** At least one; more where stages are shed on the way down. */
   readonly segments: readonly AutonomySegment[];
 }
+
+/** How long an outage lasts by the hour at which it begins. */
+export interface OutageByHour {
+  readonly worst: { readonly startH: number; readonly hours: number };
+  /** From the hour that the site states. */
+  readonly typed: { readonly startH: number; readonly hours: number } | undefined;
+}
+
+/** What may be promised: from the worst hour where items say when they run, else at the average load. */
+export const quotedHours = ({ byHour, hours }: Autonomy): number => byHour?.worst.hours ?? hours;
 
 export type AutonomyFrom = 'reserve' | 'full';
 export type AutonomyLoad = 'average' | 'expected-peak';
@@ -92,6 +107,35 @@ function segmentsOf(
   return segments;
 }
 
+function byHourOf(
+  compiled: CompiledStack,
+  circuits: readonly Circuit[],
+  bank: OutageBank,
+): OutageByHour | undefined {
+  if (!hasHours(circuits)) return undefined;
+  const shed = compiled.partitions.filter(
+    ({ kind, shedBelowSoc }) => kind === 'shed' && shedBelowSoc !== undefined,
+  );
+  const parts: DayPart[] = [
+    {
+      circuits: circuits.filter(({ partitionId }) => !shed.some(({ id }) => id === partitionId)),
+      shedBelowSoc: undefined,
+    },
+    ...shed.map(({ id, shedBelowSoc }) => ({
+      circuits: circuits.filter(({ partitionId }) => partitionId === id),
+      shedBelowSoc,
+    })),
+  ];
+  const stretches = dayStretches(parts);
+  const from = (startH: number) => ({ startH, hours: outageHours(stretches, parts, bank, startH) });
+  const starts = Array.from({ length: HOURS_OF_DAY }, (_, hour) => from(hour));
+  const { outageStartH } = compiled.site;
+  return {
+    worst: starts.reduce((worst, one) => (one.hours < worst.hours ? one : worst)),
+    typed: outageStartH === undefined ? undefined : from(outageStartH),
+  };
+}
+
 /** Share of a load that the hardest-working inverter takes. */
 function hardestPart(compiled: CompiledStack, supply: Supply, lines: readonly Complex[]): number {
   const linesW = lines.map((line) => line.re);
@@ -112,6 +156,13 @@ export function autonomy(
 ): Known<Autonomy> | undefined {
   const whole = bankOfSet(compiled);
   if (whole.known && whole.value === 'none') return undefined;
+  // What makes no island has no autonomy, whatever its battery holds.
+  if (
+    compiled.stack.arrangement !== undefined &&
+    compiled.type.known &&
+    feedsNothing(compiled.stack.arrangement, compiled.type.value)
+  )
+    return undefined;
   const stated: Bank | undefined = typeof compiled.stack.bank === 'object' ? compiled.stack.bank : undefined;
   const path = ['stacks', compiled.stack.id, 'bank'];
   const given = all({
@@ -152,6 +203,10 @@ export function autonomy(
       part,
       isOwn: own,
       hours: segments.reduce((sum, segment) => sum + segment.hours, 0),
+      byHour:
+        load === 'average'
+          ? byHourOf(compiled, board.circuits, { fullWh, startSoc, floorSoc, drawW })
+          : undefined,
       segments,
     },
   };

@@ -1,7 +1,7 @@
 import type { CompiledStack } from '../../installation/installation.ts';
 import { all, type Known, known, mapKnown } from '../../values/known.ts';
 import type { Line } from '../../values/quantities.ts';
-import { autonomy } from '../bank/autonomy.ts';
+import { autonomy, quotedHours } from '../bank/autonomy.ts';
 import { islandBoard } from '../loads/boards.ts';
 import { capabilityWithout } from './capability.ts';
 
@@ -14,14 +14,14 @@ export interface Remains {
   readonly carriedCircuits: number;
   /** Names of circuits that need a line that is dark. */
   readonly darkCircuits: readonly string[];
-  /** From the reserve, at the average load of what is still carried; undefined without a battery. */
+  /** From the reserve with what is still carried, from the worst hour where items state theirs; undefined without a battery. */
   readonly hours: Known<number> | undefined;
 }
 
 /** How long the battery lasts from the reserve. */
 function hoursOf(compiled: CompiledStack): Known<number> | undefined {
   const found = autonomy(compiled, 'reserve', 'average');
-  return found === undefined ? undefined : mapKnown(found, ({ hours }) => hours);
+  return found === undefined ? undefined : mapKnown(found, quotedHours);
 }
 
 /** Which lines and circuits are carried, and for how long, without one unit. */

@@ -187,6 +187,7 @@ export function SiteStage() {
             onTake={(value) => change('Name', (draft) => void (draft.name = value))}
           />
           <SiteNumber field="targetAutonomyH" label="Hours the backed-up load should last" unit="h" />
+          <SiteNumber field="outageStartH" label="Look at an outage from (hour of the day)" unit="h" />
         </Group>
       </div>
       <PlanningLimits />

@@ -1,0 +1,123 @@
+import type { Circuit, Item } from '../../installation/facts.ts';
+import { HOURS_OF_DAY } from '../loads/circuitPower.ts';
+
+/** What is drawn in a stretch of the day, W, by each part of the load that may be shed by itself. */
+export interface DayStretch {
+  readonly fromH: number;
+  readonly toH: number;
+  /** In the order of the parts. */
+  readonly watts: readonly number[];
+}
+
+/** Circuits that stay until the state of charge falls below a level; undefined for those that are never shed. */
+export interface DayPart {
+  readonly circuits: readonly Circuit[];
+  readonly shedBelowSoc: number | undefined;
+}
+
+type Window = readonly (readonly [number, number])[];
+
+/** When an item may run; undefined where nobody said. A window that ends before it begins lies past midnight. */
+function windowOf({ runsFromH, runsToH }: Item): Window | undefined {
+  if (runsFromH === undefined || runsToH === undefined) return undefined;
+  if (runsFromH < runsToH) return [[runsFromH, runsToH]];
+  return [
+    [runsFromH, HOURS_OF_DAY],
+    [0, runsToH],
+  ];
+}
+
+const lengthOf = (window: Window): number => window.reduce((sum, [from, to]) => sum + to - from, 0);
+
+/** Whether any item says when it runs: only then does the hour at which an outage begins make a difference. */
+export const hasHours = (circuits: readonly Circuit[]): boolean =>
+  circuits.some(({ items }) => items.some((item) => windowOf(item) !== undefined));
+
+/**
+ * The day of a load as stretches of constant power. An item with a window spreads its hours a day over that window, at most at its full
+ * running power; one without spreads them over the whole day. Figures that are missing count as nothing here: whoever asks has
+ * looked at them before.
+ */
+export function dayStretches(parts: readonly DayPart[]): DayStretch[] {
+  const edges = new Set([0, HOURS_OF_DAY]);
+  for (const { circuits } of parts)
+    for (const { items } of circuits)
+      for (const item of items) for (const pair of windowOf(item) ?? []) pair.forEach((at) => edges.add(at));
+  const sorted = [...edges].sort((a, b) => a - b);
+  const stretches = sorted.slice(1).map((toH, index) => ({
+    fromH: sorted[index] ?? 0,
+    toH,
+    watts: parts.map(() => 0),
+  }));
+  parts.forEach(({ circuits }, part) => {
+    for (const { items } of circuits)
+      for (const item of items) {
+        const window = windowOf(item);
+        const spreadH = window === undefined ? HOURS_OF_DAY : lengthOf(window);
+        if (spreadH === 0) continue;
+        const running = (item.quantity ?? 0) * (item.runningW ?? 0);
+        const watts = running * Math.min(1, (item.hoursPerDay ?? 0) / spreadH);
+        for (const stretch of stretches)
+          if (window === undefined || window.some(([from, to]) => from < stretch.toH && to > stretch.fromH))
+            stretch.watts[part] = (stretch.watts[part] ?? 0) + watts;
+      }
+  });
+  return stretches;
+}
+
+export interface OutageBank {
+  readonly fullWh: number;
+  readonly startSoc: number;
+  readonly floorSoc: number;
+  /** DC power for a load of so many W. */
+  readonly drawW: (loadW: number) => number;
+}
+
+/** An outage longer than this lasts "for ever", h. */
+const LONGEST_H = HOURS_OF_DAY * 400;
+
+/**
+ * Hours until the floor is reached when the outage begins at an hour of the day: the energy between two levels is spent stretch by
+ * stretch, E = Σ P_dc · t, and each part goes at its level.
+ */
+export function outageHours(
+  stretches: readonly DayStretch[],
+  parts: readonly DayPart[],
+  bank: OutageBank,
+  startH: number,
+): number {
+  let soc = bank.startSoc;
+  let hours = 0;
+  let at = Math.max(
+    0,
+    stretches.findIndex(({ fromH, toH }) => startH >= fromH && startH < toH),
+  );
+  let leftH = (stretches[at]?.toH ?? HOURS_OF_DAY) - startH;
+  while (soc > bank.floorSoc && hours < LONGEST_H) {
+    // A part is gone as soon as its level is reached.
+    const isOn = parts.map(({ shedBelowSoc }) => shedBelowSoc === undefined || soc > shedBelowSoc);
+    const loadW = (stretches[at]?.watts ?? []).reduce(
+      (sum, watts, part) => sum + (isOn[part] === true ? watts : 0),
+      0,
+    );
+    const drawnW = bank.drawW(loadW);
+    const next = Math.max(
+      bank.floorSoc,
+      ...parts.flatMap(({ shedBelowSoc }, part) =>
+        isOn[part] === true && shedBelowSoc !== undefined ? [shedBelowSoc] : [],
+      ),
+    );
+    const toLevelH = drawnW > 0 ? ((soc - next) * bank.fullWh) / drawnW : Infinity;
+    if (toLevelH <= leftH) {
+      hours += toLevelH;
+      leftH -= toLevelH;
+      soc = next;
+    } else {
+      hours += leftH;
+      soc -= (drawnW * leftH) / bank.fullWh;
+      at = (at + 1) % stretches.length;
+      leftH = (stretches[at]?.toH ?? HOURS_OF_DAY) - (stretches[at]?.fromH ?? 0);
+    }
+  }
+  return hours >= LONGEST_H ? Infinity : hours;
+}
