@@ -77,7 +77,7 @@ export { type StringVolts, stringVolts } from './figures/pv/strings.ts';
 export { capabilityWithout } from './figures/capability/capability.ts';
 export { unitLines } from './installation/unitLines.ts';
 export { type BankLimitColumn, bankLimitTable } from './checks/support/bankLimitTable.ts';
-export { holdV, type JoinStep, joinSteps } from './schedules/joinModules.ts';
+export { holdV, type JoinStep, joinSteps } from './figures/bank/joining.ts';
 export { type BusPlan, planBus, planComms, plannedAddress } from './advise/wiring.ts';
 export { type FuelUse, fuelUse } from './figures/generator/fuel.ts';
 export { LEAD_SIZES_MM2, leadOhm } from './codes/leads.ts';

@@ -5,6 +5,7 @@ import {
   deratingPoints,
   placing,
   portName,
+  rising,
   shortCircuit,
   terminals,
   timeCurve,
@@ -99,8 +100,18 @@ export const inverterType = z
     batteryWindowV: windowV,
     lowVoltageTripV: positive,
     maxDischargeA: positive,
+    surgeDischargeA: positive
+      .optional()
+      .describe('Battery current it takes during a short overload, where stated.'),
     maxChargeA: positive,
     efficiency: fraction.gt(0),
+    efficiencyPoints: z
+      .array(z.strictObject({ share: nonNegative.max(4), efficiency: fraction.gt(0) }))
+      .min(2)
+      .max(12)
+      .refine((points) => rising(points, (point) => point.share), 'must list shares in rising order')
+      .optional()
+      .describe('Efficiency by share of rated W, where it is stated for more than one load.'),
     idleW: nonNegative,
     pvInputs: inputs.optional(),
     shiftsFrequency: z

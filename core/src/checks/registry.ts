@@ -13,6 +13,7 @@ import { bankCurrentMinimum } from './bank/bankCurrentMinimum.ts';
 import { bankCurrentNominal } from './bank/bankCurrentNominal.ts';
 import { bankDeliverable } from './bank/bankDeliverable.ts';
 import { bankInverterLeads } from './bank/bankInverterLeads.ts';
+import { bankInverterSurge } from './bank/bankInverterSurge.ts';
 import { bankJoin } from './bank/bankJoin.ts';
 import { bankLeadCurrent } from './bank/bankLeadCurrent.ts';
 import { bankLoop } from './bank/bankLoop.ts';
@@ -107,6 +108,7 @@ export const CHECKS = [
   bankCurrentNominal,
   bankDeliverable,
   bankInverterLeads,
+  bankInverterSurge,
   bankJoin,
   bankLeadCurrent,
   bankLoop,

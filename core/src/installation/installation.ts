@@ -41,6 +41,7 @@ export interface BatteryDevice {
   readonly fitted: 'yes' | 'none' | undefined;
   readonly ratedA: Known<number>;
   readonly milliohm: number | undefined;
+  readonly timeCurrent: Known<NonNullable<ProtectiveDeviceType['timeCurrent']>>;
   readonly path: Path;
 }
 

@@ -1,6 +1,6 @@
 import { bankCircuitOf } from '../figures/bank/ofSet.ts';
 import type { CompiledStack, Installation } from '../installation/installation.ts';
-import { holdV, joinSteps } from '../schedules/joinModules.ts';
+import { holdV, joinSteps } from '../figures/bank/joining.ts';
 import { formatQuantity } from '../words/quantity.ts';
 import { confirmation } from './specs.ts';
 import type { ProcedureStep, ReadingSpec } from './schema.ts';

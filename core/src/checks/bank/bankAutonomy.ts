@@ -56,7 +56,7 @@ function segmentStep(found: Autonomy, segment: AutonomySegment, index: number): 
         'Wh',
       ),
       symbol('P', only ? 'average backed-up load' : 'average load not yet shed', segment.loadW, 'W'),
-      symbol('η', 'inverter efficiency', found.efficiency, ''),
+      symbol('η', 'inverter efficiency at this load', segment.efficiency, ''),
     ],
     value: segment.hours,
     unit: 'h',

@@ -170,6 +170,60 @@ function worstOfKind(one: SharingCase, kind: BranchKind, loads: readonly Loaded[
   };
 }
 
+/** The listed device of an inverter that is nearest to its rating, discharging at the lowest voltage or charging as set. */
+function worstUnitDevice(one: SharingCase, bank: CompiledBank): Measurement | undefined {
+  const { compiled } = one;
+  const profile = field(compiled.site.codeProfile, 'site', 'codeProfile');
+  const missing: Path[] = [];
+  let worst: { amperes: number; limitA: number; when: string; path: Path } | undefined;
+  compiled.stack.units.forEach((unit, index) => {
+    const device = compiled.batteryDevices.find(
+      ({ role, unitId, fitted }) => role === 'battery-unit' && unitId === unit.id && fitted !== 'none',
+    );
+    if (device === undefined) return;
+    const given = all({ ratedA: device.ratedA, profile });
+    if (!given.known) {
+      missing.push(...given.missing);
+      return;
+    }
+    const limitA = given.value.ratedA / codeProfile(given.value.profile).continuousFactor;
+    const look = (amperes: number, when: string): void => {
+      if (worst === undefined || amperes / limitA > worst.amperes / worst.limitA)
+        worst = { amperes, limitA, when, path: device.path };
+    };
+    for (const { share, askedW } of one.solved)
+      if (share.kind === 'solved' && share.totalA > 0)
+        look(
+          (share.taps[index]?.currentA ?? 0) * Math.max(1, askedW / lowestV(one, bank) / share.totalA),
+          'at the lowest voltage',
+        );
+    look(compiled.stack.chargeCurrentA ?? 0, 'while charging');
+  });
+  if (worst === undefined && missing.length === 0) return undefined;
+  const found = worst;
+  const subject = bankSubject(compiled);
+  return {
+    subject: {
+      ...subject,
+      kind: 'part',
+      id: `${subject.id} unit-device`,
+      label: `Battery devices of ${compiled.stack.name}`,
+      about: [...(subject.about ?? []), { kind: 'bank', id: subject.id }],
+    },
+    value: found?.amperes,
+    limit: found?.limitA,
+    unit: 'A',
+    missing,
+    data: { which: 'device of an inverter', when: found?.when ?? '' },
+    working: () => ({
+      steps: [],
+      inputs: [],
+      source: 'Current of one inverter, solved, against the rating of its device over the continuous factor.',
+      notes: [],
+    }),
+  };
+}
+
 /** Every lead, joint, bar segment and device of modules and groups against its own solved current. */
 export const bankConductors: Check<'bank.conductors'> = {
   id: 'bank.conductors',
@@ -187,6 +241,6 @@ export const bankConductors: Check<'bank.conductors'> = {
       const bank = bankOf(one.compiled);
       if (bank?.known !== true) return [];
       const loads = loadsOf(one, bank.value);
-      return BRANCH_KINDS.map((kind) => worstOfKind(one, kind, loads));
+      return [...BRANCH_KINDS.map((kind) => worstOfKind(one, kind, loads)), worstUnitDevice(one, bank.value)];
     }),
 };

@@ -24,11 +24,18 @@ checkTable(bankJoin, [
     limit: 50,
   },
   {
-    name: '1 and 0.4: 2.0 / 26.526 mΩ = 75.4 A of 50 A',
+    name: '1 onto two at 0.4: 2.0 / (13.263 · 1.5 mΩ) = 100.5 A of 50 A, less what the bar takes',
     edit: charged(1, 0.4, 0.4),
     state: 'over',
-    value: 75.4,
-    says: 'within 0.1 V of each other first',
+    value: 100.3,
+    says: 'closing module 1 onto the 2 modules joined before it',
+  },
+  {
+    // 52.7 − 52.4 = 0.3 V: in a pair 0.3 / 26.526 mΩ = 11.3 A, onto three 0.3 / (13.263 · 4/3 mΩ) = 17.0 A, less what the bar takes.
+    name: 'the low one of four is closed onto three, not onto one: 17 A, not 11.3 A',
+    edit: charged(0.4, 0.6, 0.6, 0.6),
+    state: 'within',
+    value: 16.9,
   },
   {
     name: 'one charge is missing',

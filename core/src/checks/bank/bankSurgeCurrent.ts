@@ -1,79 +1,72 @@
 import type { CompiledBank } from '../../figures/bank/bank.ts';
 import { formatNumber } from '../../words/quantity.ts';
-import type { Check, CheckContext, Measurement } from '../check.ts';
-import { bankOf } from '../support/bank.ts';
-import { bankUnknown } from '../support/bankDemand.ts';
-import { type BankMoment, startMoment, steadyMoment } from '../support/bankMoment.ts';
-import { batteryCurrentStep, modulesStep } from '../support/bankSteps.ts';
-import { eachStack, type StackCase } from '../support/eachLine.ts';
-import { spreadAt } from '../support/sharing.ts';
+import type { Check, Measurement } from '../check.ts';
+import { modulesStep, startCurrentStep } from '../support/bankSteps.ts';
+import { eachStart } from '../support/eachStart.ts';
+import type { StackCase } from '../support/eachLine.ts';
+import { shareNotes } from '../support/sharing.ts';
+import { type StartCurrent, worstStart } from '../support/startCurrent.ts';
 import { bankSubject } from '../support/subjects.ts';
 import { lineInputs } from '../support/workings.ts';
 
-/** Battery current during the start that takes the most real power, against the modules' peak for that long. */
+/** What the modules give together for the length of a start, when the hardest-working one is at its limit, A. */
+const modulesA = (bank: CompiledBank, { durationS, spread }: StartCurrent): number =>
+  (durationS <= bank.type.peakS ? bank.peakDischargeA : bank.continuousDischargeA) / spread;
+
+/** Battery current during a start, at the voltage the bank has then, against the modules' peak for that long. */
 export const bankSurgeCurrent: Check<'bank.surge-current'> = {
   id: 'bank.surge-current',
   title: 'Battery current during the largest start',
   family: 'bank',
   modes: ['island', 'unit-lost'],
   sentences: {
-    over: '{{subject}}: starting {{label}} draws {{value}} for {{needed}}; the modules give {{limit}} for that long: over by {{margin}}.',
-    tight: '{{subject}}: starting {{label}} draws {{value}} of {{limit}}: {{margin}} left.',
-    within: '{{subject}}: starting {{label}} draws {{value}} of {{limit}}: {{margin}} left.',
+    over: '{{subject}}: starting {{label}} draws {{value}} for {{needed}} at {{volts}}; the modules give {{limit}} for that long: over by {{margin}}.',
+    tight: '{{subject}}: starting {{label}} draws {{value}} of {{limit}} at {{volts}}: {{margin}} left.',
+    within: '{{subject}}: starting {{label}} draws {{value}} of {{limit}} at {{volts}}: {{margin}} left.',
     unknown: '{{subject}}: the current during a start cannot be judged yet. Missing: {{missing}}.',
   },
   run: (context) =>
-    eachStack(bankSurgeCurrent.id, context, 'A', (one) => {
-      const found = bankOf(one.compiled);
-      if (found === undefined || one.capability.stopped) return [];
-      if (!found.known) return [bankUnknown(one, found.missing)];
-      const { missing } = one.board.starts;
-      const start = startMoment(one);
-      return start === undefined && missing.length === 0
-        ? []
-        : [
-            measured(
-              context,
-              one,
-              found.value,
-              start ?? { ...steadyMoment(one), watts: 0, label: 'nothing' },
-            ),
-          ];
+    eachStart(bankSurgeCurrent.id, context, (one, bank, currents) => {
+      const held = worstStart(
+        currents,
+        ({ amperes }) => amperes,
+        (start) => modulesA(bank, start),
+      );
+      return held && measured(one, bank, held.start, held.missing);
     }),
 };
 
-function measured(context: CheckContext, one: StackCase, bank: CompiledBank, start: BankMoment): Measurement {
-  const durationS = start.durationS ?? 0;
+function measured(
+  one: StackCase,
+  bank: CompiledBank,
+  start: StartCurrent,
+  missing: Measurement['missing'],
+): Measurement {
+  const { durationS, label } = start;
   const isPeak = durationS <= bank.type.peakS;
-  const spread = spreadAt(context, one, bank, start);
   const sumA = isPeak ? bank.peakDischargeA : bank.continuousDischargeA;
-  const needed = `${formatNumber(durationS)} s`;
   return {
     subject: bankSubject(one.compiled),
-    value: start.watts / (one.type.efficiency * bank.nominalV),
-    limit: sumA / spread.factor,
+    value: start.amperes,
+    limit: modulesA(bank, start),
     unit: 'A',
-    missing: one.board.starts.missing,
-    data: { label: start.label, needed },
+    ...(missing === undefined ? {} : { missing }),
+    data: { label, needed: `${formatNumber(durationS)} s`, volts: `${formatNumber(start.volts)} V` },
     working: () => ({
       steps: [
-        batteryCurrentStep(one, {
-          watts: start.watts,
-          volts: bank.nominalV,
-          when: `while ${start.label} starts`,
-          voltage: 'nominal bank voltage',
-        }),
+        startCurrentStep(start),
         modulesStep(one, bank, {
           sumA,
           what: isPeak
             ? `peak for up to ${bank.type.peakS} s`
             : 'continuous discharge, as the start is longer than the peak,',
-          spread,
+          spread: { factor: start.spread, isSolved: start.share !== undefined },
         }),
       ],
       inputs: lineInputs(one.board, undefined),
-      source: 'Real power at the start, with its starting power factor, through the inverter efficiency.',
-      notes: [],
+      source:
+        'Constant power on the bank nearly empty, so the current rises as its voltage sags; real power at the start, with its starting power factor, through the inverter efficiency.',
+      notes: start.share === undefined ? [] : shareNotes(start.share),
     }),
   };
 }

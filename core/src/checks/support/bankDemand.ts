@@ -5,7 +5,7 @@ import { type CheckContext, type Measurement, NO_WORKING } from '../check.ts';
 import type { Finding } from '../finding.ts';
 import { formatNumber } from '../../words/quantity.ts';
 import { bankOf } from './bank.ts';
-import { startMoment, steadyMoment } from './bankMoment.ts';
+import { efficiencyOf, steadyMoment } from './bankMoment.ts';
 import { batteryCurrentStep } from './bankSteps.ts';
 import { eachStack, type StackCase } from './eachLine.ts';
 import { spreadAt } from './sharing.ts';
@@ -16,34 +16,36 @@ export interface BankDemand {
   readonly watts: number;
   readonly volts: number;
   readonly amperes: number;
+  /** So many times the limits of the hardest-working inverter is what the bank can be asked for. */
+  readonly evenUnits: number;
   /** Undefined for good. */
   readonly durationS: number | undefined;
   readonly label: string;
   readonly limits: readonly BankLimit[];
 }
 
-export type Situation = 'nominal' | 'minimum' | 'surge';
+export type Situation = 'nominal' | 'minimum';
 
 /** Lowest voltage at which a set still runs: constant power draws the most current there. */
 export const lowestV = ({ type }: StackCase, bank: CompiledBank): number =>
   Math.max(bank.minV, type.batteryWindowV.min, type.lowVoltageTripV);
 
-/** Battery current in a situation: I = P / (η · U), with every limit on it; undefined where nothing starts. */
+/** Battery current in a situation: I = P / (η · U), with every limit on it. */
 export function demandIn(
   context: CheckContext,
   one: StackCase,
   bank: CompiledBank,
   situation: Situation,
-): BankDemand | undefined {
+): BankDemand {
   const { type, compiled } = one;
-  const moment = situation === 'surge' ? startMoment(one) : steadyMoment(one);
-  if (moment === undefined) return undefined;
+  const moment = steadyMoment(one);
   const { watts, evenUnits, durationS, label } = moment;
   const volts = situation === 'minimum' ? lowestV(one, bank) : bank.nominalV;
   return {
     watts,
     volts,
-    amperes: watts / (type.efficiency * volts),
+    amperes: watts / (efficiencyOf(one, moment) * volts),
+    evenUnits,
     durationS,
     label,
     limits: bankLimits({
@@ -82,8 +84,7 @@ export function eachBankLimit(
     if (!found.known) return [bankUnknown(one, found.missing)];
     const bank = found.value;
     const demand = demandIn(context, one, bank, situation);
-    const missing = situation === 'surge' ? one.board.starts.missing : one.board.continuous.missing;
-    if (demand === undefined) return missing.length > 0 ? [bankUnknown(one, missing)] : [];
+    const { missing } = one.board.continuous;
     const limit = demand.limits.find((limited) => limited.key === key)?.amperes;
     if (limit === undefined || (limit.known && limit.value === 'none')) return [];
     return [

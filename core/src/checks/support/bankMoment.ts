@@ -1,3 +1,4 @@
+import { efficiencyAt } from '../../figures/capability/efficiency.ts';
 import { bankDraw } from '../../figures/bank/bankDraw.ts';
 import { isOwnBank } from '../../installation/ownBank.ts';
 import type { StackCase } from './eachLine.ts';
@@ -21,15 +22,11 @@ export const steadyMoment = remember((one: StackCase): BankMoment => {
   return { ...bankDraw(one, linesW), linesW, durationS: undefined, label: 'continuous load' };
 });
 
-/** The start that takes the most real power from one bank; undefined where nothing starts. */
-export const startMoment = remember((one: StackCase): BankMoment | undefined => {
-  let most: BankMoment | undefined;
-  for (const { linesW, durationS, label } of one.board.batteryStarts) {
-    const draw = bankDraw(one, linesW);
-    if (most === undefined || draw.watts > most.watts) most = { ...draw, linesW, durationS, label };
-  }
-  return most;
-});
+/** Efficiency of the hardest-working inverter at what it gives then. */
+export const efficiencyOf = (
+  { type }: StackCase,
+  { watts, evenUnits }: { readonly watts: number; readonly evenUnits: number },
+): number => efficiencyAt(type, watts / evenUnits);
 
 /** Whose power it is, for a working. */
 export const powerWords = ({ compiled }: StackCase): string =>

@@ -1,8 +1,9 @@
 import type { CompiledBank } from '../../figures/bank/bank.ts';
 import { counted } from '../../words/quantity.ts';
 import type { WorkingStep } from '../finding.ts';
-import { powerWords } from './bankMoment.ts';
+import { efficiencyOf, powerWords } from './bankMoment.ts';
 import type { StackCase } from './eachLine.ts';
+import type { StartCurrent } from './startCurrent.ts';
 import { type Spread, spreadWords } from './sharing.ts';
 import { symbol } from './workings.ts';
 
@@ -18,6 +19,7 @@ export function batteryCurrentStep(
   one: StackCase,
   load: {
     readonly watts: number;
+    readonly evenUnits: number;
     readonly volts: number;
     /** When it is drawn: "continuous load". */
     readonly when: string;
@@ -25,21 +27,22 @@ export function batteryCurrentStep(
     readonly voltage: string;
   },
 ): WorkingStep {
-  const { type, compiled } = one;
+  const { compiled } = one;
+  const efficiency = efficiencyOf(one, load);
   return {
     symbol: 'I',
     meaning: 'battery current',
     formula: 'P / (η · U)',
     symbols: [
       symbol('P', `${powerWords(one)}, ${load.when}`, load.watts, 'W'),
-      symbol('η', 'inverter efficiency', type.efficiency, '', [
+      symbol('η', 'inverter efficiency at what it gives', efficiency, '', [
         'stacks',
         compiled.stack.id,
         'inverterTypeId',
       ]),
       symbol('U', load.voltage, load.volts, 'V', bankPath(one, 'batteryTypeId')),
     ],
-    value: load.watts / (type.efficiency * load.volts),
+    value: load.watts / (efficiency * load.volts),
     unit: 'A',
   };
 }
@@ -61,6 +64,21 @@ export function modulesStep(
       symbol('k_s', spreadWords(spread), spread.factor, ''),
     ],
     value: sumA / spread.factor,
+    unit: 'A',
+  };
+}
+
+/** What one start draws: I = P_dc / U at the voltage that the solve found. */
+export function startCurrentStep(start: StartCurrent): WorkingStep {
+  return {
+    symbol: 'I',
+    meaning: `battery current while ${start.label} starts`,
+    formula: 'P_dc / U',
+    symbols: [
+      symbol('P_dc', 'direct power, all inverters on the bank', start.watts, 'W'),
+      symbol('U', 'voltage over the whole bank that was solved', start.volts, 'V'),
+    ],
+    value: start.watts / start.volts,
     unit: 'A',
   };
 }

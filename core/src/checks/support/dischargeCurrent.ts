@@ -4,7 +4,7 @@ import type { Path } from '../../values/problem.ts';
 import type { CheckContext, Measurement } from '../check.ts';
 import type { Finding } from '../finding.ts';
 import { bankOf } from './bank.ts';
-import { steadyMoment } from './bankMoment.ts';
+import { efficiencyOf, steadyMoment } from './bankMoment.ts';
 import { bankUnknown } from './bankDemand.ts';
 import { batteryCurrentStep, modulesStep } from './bankSteps.ts';
 import { eachStack, type StackCase } from './eachLine.ts';
@@ -53,7 +53,7 @@ interface At {
 }
 
 function measured(context: CheckContext, one: StackCase, bank: CompiledBank, at: At): Measurement {
-  const { compiled, type, board } = one;
+  const { compiled, board } = one;
   const moment = steadyMoment(one);
   const volts = at.voltage(one, bank);
   const spread = spreadAt(context, one, bank, moment);
@@ -61,7 +61,7 @@ function measured(context: CheckContext, one: StackCase, bank: CompiledBank, at:
   const binding = limits.reduce((least, limit) => (limit.amperes < least.amperes ? limit : least));
   return {
     subject: bankSubject(compiled),
-    value: moment.watts / (type.efficiency * volts),
+    value: moment.watts / (efficiencyOf(one, moment) * volts),
     limit: binding.amperes,
     unit: 'A',
     missing: [...board.continuous.missing, ...missing],
@@ -70,6 +70,7 @@ function measured(context: CheckContext, one: StackCase, bank: CompiledBank, at:
       steps: [
         batteryCurrentStep(one, {
           watts: moment.watts,
+          evenUnits: moment.evenUnits,
           volts,
           when: loadCaseWords(board),
           voltage: at.meaning,

@@ -24,6 +24,8 @@ export interface SolvedCase {
   /** What starts; empty at the continuous load. */
   readonly label: string;
   readonly durationS: number;
+  /** AC power of each line, W. */
+  readonly linesW: readonly number[];
   /** Number of the inverter whose bank it is, where each has its own; else 0. */
   readonly ofUnit: number;
 }
@@ -101,6 +103,7 @@ function solveFor(one: StackCase, circuit: BankCircuit, load: BankLoadCase): Sol
       askedW: powersW.reduce((sum, watts) => sum + watts, 0),
       label,
       durationS,
+      linesW,
       ofUnit: 1 + units.findIndex((unit) => unit.id === ofUnitId),
     })),
   );

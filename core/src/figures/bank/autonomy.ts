@@ -2,6 +2,7 @@ import { bankOfSet } from './ofSet.ts';
 import { islandBoard } from '../loads/boards.ts';
 import { all, field, type Known } from '../../values/known.ts';
 import type { Bank, Circuit } from '../../installation/facts.ts';
+import { efficiencyAt } from '../capability/efficiency.ts';
 import { feedsNothing } from '../capability/capability.ts';
 import { HOURS_OF_DAY } from '../loads/circuitPower.ts';
 import { type DayPart, dayStretches, hasHours, type OutageBank, outageHours } from './outageHours.ts';
@@ -18,6 +19,7 @@ export interface AutonomySegment {
   readonly toSoc: number;
   readonly energyWh: number;
   readonly loadW: number;
+  readonly efficiency: number;
   readonly hours: number;
 }
 
@@ -28,7 +30,6 @@ export interface Autonomy {
   readonly energyWh: number;
   readonly capacityAh: number;
   readonly nominalV: number;
-  readonly efficiency: number;
   readonly idleW: number;
   readonly loadW: number;
   /** Share of the load that this bank feeds: all of it, or that of the hardest-working inverter where each has a bank. */
@@ -74,7 +75,7 @@ function segmentsOf(
   load: AutonomyLoad,
   loadW: number,
   from: { readonly startSoc: number; readonly floorSoc: number; readonly fullWh: number },
-  drawW: (loadW: number) => number,
+  { drawW, efficiencyOf }: { drawW: (loadW: number) => number; efficiencyOf: (loadW: number) => number },
 ): AutonomySegment[] {
   const sheds = compiled.partitions
     .flatMap((partition) =>
@@ -95,6 +96,7 @@ function segmentsOf(
       toSoc,
       energyWh,
       loadW: watts,
+      efficiency: efficiencyOf(watts),
       hours: drawn > 0 ? energyWh / drawn : Infinity,
     });
     soc = toSoc;
@@ -186,9 +188,17 @@ export function autonomy(
   const energyWh = bank.capacityAh * bank.nominalV * Math.max(0, startSoc - floorSoc);
   // Of banks that serve one inverter each, the one of the hardest-working inverter is empty first.
   const part = own ? hardestPart(compiled, supply, board.expected.knownPart) : 1;
-  const drawW = (watts: number): number => (part * watts) / type.efficiency + idleW;
+  const sharedBy = own ? 1 : compiled.stack.units.length;
+  const efficiency = (watts: number): number => efficiencyAt(type, (part * watts) / sharedBy);
+  const drawW = (watts: number): number => (part * watts) / efficiency(watts) + idleW;
   const fullWh = bank.capacityAh * bank.nominalV;
-  const segments = segmentsOf(compiled, load, loadW, { startSoc, floorSoc, fullWh }, drawW);
+  const segments = segmentsOf(
+    compiled,
+    load,
+    loadW,
+    { startSoc, floorSoc, fullWh },
+    { drawW, efficiencyOf: efficiency },
+  );
   return {
     known: true,
     value: {
@@ -197,7 +207,6 @@ export function autonomy(
       energyWh,
       capacityAh: bank.capacityAh,
       nominalV: bank.nominalV,
-      efficiency: type.efficiency,
       idleW,
       loadW,
       part,

@@ -32,7 +32,12 @@ function compiledOf(design: Design): CompiledStack {
 const drawOf = (design: Design, linesW: readonly number[], lostUnitId?: string) => {
   const compiled = compiledOf(design);
   if (!compiled.supply.known) throw new Error('no supply');
-  const inputs = { compiled, supply: compiled.supply.value, type: { efficiency: 0.94 }, lostUnitId };
+  const inputs = {
+    compiled,
+    supply: compiled.supply.value,
+    type: { efficiency: 0.94, ratedW: 5000 },
+    lostUnitId,
+  };
   return { ...bankDraw(inputs, linesW), loads: bankLoadsW(inputs, linesW).map((one) => one.powersW) };
 };
 

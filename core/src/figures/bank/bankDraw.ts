@@ -1,14 +1,14 @@
-import type { InverterType } from '../../catalogue/inverterType.ts';
 import type { CompiledStack } from '../../installation/installation.ts';
 import type { Supply } from '../../installation/supply.ts';
 import { isOwnBank } from '../../installation/ownBank.ts';
+import { type EfficiencyFigures, efficiencyAt } from '../capability/efficiency.ts';
 import { unitPowersW } from '../capability/unitPower.ts';
 
 /** Where the power comes from and who is there to take it. */
 export interface DrawInputs {
   readonly compiled: CompiledStack;
   readonly supply: Supply;
-  readonly type: Pick<InverterType, 'efficiency'>;
+  readonly type: EfficiencyFigures;
   readonly lostUnitId: string | undefined;
 }
 
@@ -28,7 +28,7 @@ export function bankDraw(
   { compiled, supply, lostUnitId }: Omit<DrawInputs, 'type'>,
   linesW: readonly number[],
 ): BankDraw {
-  const units = unitPowersW(compiled, supply, 1, linesW, lostUnitId);
+  const units = unitPowersW(compiled, supply, () => 1, linesW, lostUnitId);
   const hardest = Math.max(0, ...units);
   if (isOwnBank(compiled.stack)) return { watts: hardest, evenUnits: 1 };
   const watts = linesW.reduce((sum, line) => sum + line, 0);
@@ -52,7 +52,7 @@ export function bankLoadsW(
   { compiled, supply, type, lostUnitId }: DrawInputs,
   linesW: readonly number[],
 ): readonly InverterDraw[] {
-  const units = unitPowersW(compiled, supply, type.efficiency, linesW, lostUnitId);
+  const units = unitPowersW(compiled, supply, (watts) => efficiencyAt(type, watts), linesW, lostUnitId);
   if (!isOwnBank(compiled.stack)) return [{ powersW: units, ofUnitId: undefined }];
   return compiled.stack.units.flatMap((unit, at) =>
     unit.id === lostUnitId

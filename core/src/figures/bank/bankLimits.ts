@@ -34,9 +34,27 @@ const pathOf = ({ compiled }: BankLimitInputs): string[] => ['stacks', compiled.
 const bankOf = ({ compiled }: BankLimitInputs): Bank | undefined =>
   typeof compiled.stack.bank === 'object' ? compiled.stack.bank : undefined;
 
+/** Whether every inverter, every group or every module on the bank has a device of its own. */
+function hasOwnDevices({ stack, batteryDevices }: CompiledStack): boolean {
+  if (typeof stack.bank !== 'object') return false;
+  const { modules, joining, groupSize } = stack.bank;
+  const fitted = batteryDevices.filter((device) => device.fitted === 'yes');
+  const covers = (role: string, wanted: number): boolean =>
+    fitted.filter((device) => device.role === role).length >= wanted;
+  return (
+    covers('battery-unit', stack.units.length) ||
+    covers('battery-module', modules.filter((module) => module.fitted !== 'taken-out').length) ||
+    (joining === 'groups-on-bar' &&
+      groupSize !== undefined &&
+      covers('battery-group', Math.ceil(modules.length / groupSize)))
+  );
+}
+
 /** A device must be rated above a continuous load by the factor of the code profile; a short load is held against its curve. */
-function breakerA(inputs: BankLimitInputs): Known<number> {
+function breakerA(inputs: BankLimitInputs): Known<number | 'none'> {
   const { compiled, site, durationS } = inputs;
+  // With a device for each inverter, group or module the bank needs none of its own; each is held against its own current.
+  if (!compiled.breakerA.known && hasOwnDevices(compiled)) return known('none');
   const path = pathOf(inputs);
   const ratedA = compiled.breakerA;
   if (durationS === undefined) {

@@ -6,7 +6,7 @@ import { bank1, baseDesign } from '../../testkit/designs.ts';
 import type { BankCircuit } from './bankCircuit.ts';
 import { driftOf, type Drift } from './drift.ts';
 import { seriesOrder, seriesWindow } from '../../installation/seriesStack.ts';
-import { joinSteps } from '../../schedules/joinModules.ts';
+import { joinSteps } from './joining.ts';
 
 function circuitOf(edit: (bank: Bank) => void): BankCircuit {
   const design = baseDesign();

@@ -57,9 +57,9 @@ describe('three-phase from split-phase units in a ring', () => {
   it('3 kW on L1 is taken by the two units that meet there, half each; the third rests', () => {
     const { installation, stack } = ring(3);
     if (!installation.supply.known) throw new Error('There is a supply.');
-    const watts = unitPowersW(stack, installation.supply.value, 1, [3000, 0, 0]);
+    const watts = unitPowersW(stack, installation.supply.value, () => 1, [3000, 0, 0]);
     expect(watts).toEqual([1500, 0, 1500]);
-    const lost = unitPowersW(stack, installation.supply.value, 1, [3000, 0, 0], 'u1');
+    const lost = unitPowersW(stack, installation.supply.value, () => 1, [3000, 0, 0], 'u1');
     expect(lost).toEqual([0, 0, 3000]);
   });
 

@@ -58,6 +58,7 @@ const batteryDevices = (design: Design, { id }: Stack, find: FindType): BatteryD
             ? known(type.value.ratedA)
             : field(device.ratedA, ...path, 'ratedA'),
         milliohm: type.known ? type.value.milliohm : undefined,
+        timeCurrent: type.known ? field(type.value.timeCurrent, 'types', type.value.id, 'timeCurrent') : type,
         path,
       };
     });
