@@ -80,7 +80,8 @@ export { type BankLimitColumn, bankLimitTable } from './checks/support/bankLimit
 export { holdV, type JoinStep, joinSteps } from './figures/bank/joining.ts';
 export { type BusPlan, planBus, planComms, plannedAddress } from './advise/wiring.ts';
 export { type FuelUse, fuelUse } from './figures/generator/fuel.ts';
-export { LEAD_SIZES_MM2, leadOhm } from './codes/leads.ts';
+export { leadOhm } from './codes/leads.ts';
+export { leadSizes, leadSizeWords, readLeadSize } from './codes/leadSizes.ts';
 export type { Capability } from './figures/capability/capability.ts';
 export { compile } from './installation/compile.ts';
 export type { CompiledStack, Installation } from './installation/installation.ts';

@@ -77,6 +77,7 @@ export const inverterType = z
         id,
         name,
         limitA: positive.describe('Per unit and line.'),
+        surgeA: positive.optional().describe('For a short time, where this output has a limit of its own.'),
       }),
       4,
     )
@@ -144,6 +145,12 @@ export const inverterType = z
       })
       .optional()
       .describe('Each link leads from one port to the other; terminators sit at the two ends of a line.'),
+    firmwareParts: z
+      .array(portName)
+      .min(1)
+      .max(6)
+      .optional()
+      .describe('Parts with a firmware of their own, in the order of loading.'),
     hostRule: z.enum(['first-powered', 'holds-battery-and-meter', 'chosen-in-settings']).optional(),
     settingsOrder: z.enum(['parallel-cable-joined', 'each-alone']).optional(),
     residualDevice: z.enum(['A', 'F', 'B']).optional().describe('Residual-current device it wants.'),

@@ -28,6 +28,8 @@ export const meterType = z.strictObject({
   terminals,
 });
 
+export type MeterType = z.infer<typeof meterType>;
+
 export const sensorType = z.strictObject({
   ...common,
   kind: z.literal('sensor'),

@@ -6,7 +6,17 @@ import type { Path } from '../values/problem.ts';
 import type { Finding, State, Subject, Working } from './finding.ts';
 
 export type Family =
-  'load' | 'surge' | 'balance' | 'grid' | 'stack' | 'bank' | 'generator' | 'pv' | 'place' | 'bonding';
+  | 'load'
+  | 'surge'
+  | 'balance'
+  | 'grid'
+  | 'stack'
+  | 'bank'
+  | 'generator'
+  | 'pv'
+  | 'place'
+  | 'bonding'
+  | 'wiring';
 
 export interface CheckContext {
   readonly installation: Installation;

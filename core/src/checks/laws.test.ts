@@ -113,7 +113,7 @@ function wireWhole(design: Design): void {
   stack.transferDeviceTypeId = 'changeover-63a-4p';
   for (const unit of stack.units)
     Object.assign(unit, { batteryProfile: 'rack', acLead: { lengthM: 2, areaMm2: 10 } });
-  bank.breakerTypeId = 'dc-breaker-250a';
+  bank.breakerTypeId = 'dc-breaker-125a';
   bank.comms = planComms(bank, battery, inverter);
   bank.modules.forEach((module, place) => (module.address = plannedAddress(battery, place)));
   design.site.lowestC = -10;

@@ -3,6 +3,7 @@ import { balanceNeutral } from './balance/balanceNeutral.ts';
 import { bankAddresses } from './bank/bankAddresses.ts';
 import { bankAutonomy } from './bank/bankAutonomy.ts';
 import { bankBarCurrent } from './bank/bankBarCurrent.ts';
+import { bankBarPlaces } from './bank/bankBarPlaces.ts';
 import { bankBreakerSurge } from './bank/bankBreakerSurge.ts';
 import { bankBusEnds } from './bank/bankBusEnds.ts';
 import { bankCharge } from './bank/bankCharge.ts';
@@ -51,7 +52,9 @@ import { gridService } from './grid/gridService.ts';
 import { gridTransferDevice } from './grid/gridTransferDevice.ts';
 import { loadAssigned } from './load/loadAssigned.ts';
 import { loadContinuous } from './load/loadContinuous.ts';
+import { loadDarkLine } from './load/loadDarkLine.ts';
 import { loadInterruption } from './load/loadInterruption.ts';
+import { loadMustRun } from './load/loadMustRun.ts';
 import { loadOutput } from './load/loadOutput.ts';
 import { loadPower } from './load/loadPower.ts';
 import { loadTotal } from './load/loadTotal.ts';
@@ -86,8 +89,13 @@ import { stackUnitTypes } from './stack/stackUnitTypes.ts';
 import { surgeChosen } from './surge/surgeChosen.ts';
 import { surgeColdPickup } from './surge/surgeColdPickup.ts';
 import { surgeLargestStart } from './surge/surgeLargestStart.ts';
+import { surgeOutput } from './surge/surgeOutput.ts';
 import { surgeStaggered } from './surge/surgeStaggered.ts';
 import { surgeStall } from './surge/surgeStall.ts';
+import { wiringBreaking } from './wiring/wiringBreaking.ts';
+import { wiringDevice } from './wiring/wiringDevice.ts';
+import { wiringProtection } from './wiring/wiringProtection.ts';
+import { wiringTerminals } from './wiring/wiringTerminals.ts';
 import type { Check } from './check.ts';
 import type { Finding } from './finding.ts';
 
@@ -98,6 +106,7 @@ export const CHECKS = [
   bankAddresses,
   bankAutonomy,
   bankBarCurrent,
+  bankBarPlaces,
   bankBreakerSurge,
   bankBusEnds,
   bankCharge,
@@ -146,7 +155,9 @@ export const CHECKS = [
   gridTransferDevice,
   loadAssigned,
   loadContinuous,
+  loadDarkLine,
   loadInterruption,
+  loadMustRun,
   loadOutput,
   loadPower,
   loadTotal,
@@ -181,8 +192,13 @@ export const CHECKS = [
   surgeChosen,
   surgeColdPickup,
   surgeLargestStart,
+  surgeOutput,
   surgeStaggered,
   surgeStall,
+  wiringBreaking,
+  wiringDevice,
+  wiringProtection,
+  wiringTerminals,
 ] as const satisfies readonly Check[];
 
 /** The id of a check that there is. Whoever names one that is gone does not compile. */

@@ -1,24 +1,33 @@
 import { codeProfile, type CodeProfileName, type Tabulated } from './profile.ts';
-import { ampacityNa } from './tables.generated.ts';
+import { ampacityMetric, ampacityNa } from './tables.generated.ts';
+
+/** The largest tabulated size that is not thicker than this one: the cautious side for a size between two rows. */
+function notThicker<T extends { readonly areaMm2: number }>(
+  rows: readonly T[],
+  areaMm2: number,
+): T | undefined {
+  return rows.reduce<T | undefined>(
+    (best, row) =>
+      row.areaMm2 <= areaMm2 * 1.02 && (best === undefined || row.areaMm2 > best.areaMm2) ? row : best,
+    undefined,
+  );
+}
+
+const LEAD_ROWS = ampacityMetric.filter(
+  (row) => row.insulation === 'PVC70' && row.loadedConductors === 2 && row.method === 'C',
+);
 
 /**
- * What a battery lead carries for long: metric, PVC, two loaded conductors clipped direct; North American, the largest tabulated
- * size that is not thicker than it, in its 75 °C column. Corrected for the air around it.
+ * What a copper lead carries for long: metric, PVC, two loaded conductors clipped direct; North American, its 75 °C column. Of a
+ * size between two rows the smaller counts. Corrected for the air around it.
  */
 export function leadAmpacityA(name: CodeProfileName, areaMm2: number, ambientC: number): Tabulated {
-  const profile = codeProfile(name);
   const isMetric = name === 'metric';
-  const factor = profile.ambientFactor(isMetric ? 'PVC70' : '75C', ambientC);
-  const size = isMetric
-    ? areaMm2
-    : ampacityNa.reduce<(typeof ampacityNa)[number] | undefined>(
-        (best, row) =>
-          row.areaMm2 <= areaMm2 * 1.02 && (best === undefined || row.areaMm2 > best.areaMm2) ? row : best,
-        undefined,
-      )?.size;
-  if (size === undefined) return 'not tabulated';
-  const table = profile.ampacityA(isMetric ? 'PVC70' : '75C', 2, 'C', size);
-  return table === 'not tabulated' || factor === 'not tabulated' ? 'not tabulated' : table * factor;
+  const factor = codeProfile(name).ambientFactor(isMetric ? 'PVC70' : '75C', ambientC);
+  const table = isMetric
+    ? notThicker(LEAD_ROWS, areaMm2)?.ampacityA
+    : notThicker(ampacityNa, areaMm2)?.ampacity75CA;
+  return table === undefined || factor === 'not tabulated' ? 'not tabulated' : table * factor;
 }
 
 /** Short-time factor of copper in PVC, A·√s/mm². */

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { portName } from '../catalogue/common.ts';
 import { meterRole } from '../catalogue/partTypes.ts';
 import { entities, id, line, name, nonNegative, positive } from '../values/quantities.ts';
 
@@ -67,6 +68,7 @@ export const controller = z.strictObject({
       role: meterRole,
       typeId: id.optional(),
       address: z.number().int().min(0).max(255).optional(),
+      port: portName.optional().describe('Which port of the controller it hangs on. Without it: all on one.'),
     }),
     12,
   ),

@@ -25,6 +25,9 @@ const unit = z.strictObject({
     .optional()
     .describe('For sets that make several lines from single-phase units; in a ring, its first terminal.'),
   firmware: z.string().min(1).max(40).optional(),
+  firmwareParts: entities(z.strictObject({ id: portName, version: z.string().min(1).max(40) }), 6)
+    .optional()
+    .describe('Firmware by part, where the type has parts.'),
   serial: z.string().min(1).max(60).optional(),
   batteryProfile: z.string().min(1).max(60).optional().describe('Battery settings loaded, by name.'),
   batteryLead: conductor.optional().describe('Where its battery lead differs from the others.'),
@@ -84,6 +87,11 @@ const bankComms = z.strictObject({
   protocol: portName.optional().describe('For a closed loop.'),
   links: entities(commsLink, 600),
   terminated: z.array(id).max(600).optional().describe('Modules whose terminator is set or plugged.'),
+  offBus: z
+    .array(id)
+    .max(600)
+    .optional()
+    .describe('Modules that are left off the bus on purpose and work by voltages (another make).'),
   setPoints: z
     .strictObject({
       chargeV: positive.max(2000).optional(),
@@ -91,7 +99,7 @@ const bankComms = z.strictObject({
       cutoffV: positive.max(2000).optional(),
     })
     .optional()
-    .describe('For an open loop: voltages the inverters work to.'),
+    .describe('For an open loop, or modules off the bus: voltages the inverters work to.'),
 });
 export type BankComms = z.infer<typeof bankComms>;
 

@@ -47,6 +47,12 @@ export function compile(design: Design, catalogue: readonly EquipmentType[]): In
   const controllers = design.controllers.map((controller) => ({
     controller,
     type: find('controller', controller.typeId, ['controllers', controller.id, 'typeId']),
+    meterTypes: Object.fromEntries(
+      controller.meters.map((meter) => [
+        meter.id,
+        find('meter', meter.typeId, ['controllers', controller.id, 'meters', meter.id, 'typeId']),
+      ]),
+    ),
   }));
   return {
     site: design.site,

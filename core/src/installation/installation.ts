@@ -1,7 +1,12 @@
 import type { BatteryType } from '../catalogue/batteryType.ts';
 import type { EquipmentType, TypeOf } from '../catalogue/schema.ts';
 import type { InverterType } from '../catalogue/inverterType.ts';
-import type { CombinerBarType, ControllerType, ProtectiveDeviceType } from '../catalogue/partTypes.ts';
+import type {
+  CombinerBarType,
+  ControllerType,
+  MeterType,
+  ProtectiveDeviceType,
+} from '../catalogue/partTypes.ts';
 import type {
   AutotransformerType,
   GeneratorType,
@@ -98,6 +103,8 @@ export interface CompiledInstrument {
 export interface CompiledController {
   readonly controller: SiteController;
   readonly type: Known<ControllerType>;
+  /** Types of its meters, by the id of the meter. */
+  readonly meterTypes: Readonly<Record<string, Known<MeterType>>>;
 }
 
 /**

@@ -1,3 +1,4 @@
+import type { ProtectiveDeviceType } from '../catalogue/partTypes.ts';
 import type { TerminalRow } from '../catalogue/common.ts';
 import type { Line } from '../values/quantities.ts';
 import type { Known } from '../values/known.ts';
@@ -31,6 +32,9 @@ export type PartKind =
   | 'earth-point'
   | 'electrode';
 
+/** What the type of a protective device says of where it may stand. */
+export type DeviceFigures = Pick<ProtectiveDeviceType, 'device' | 'ratedV' | 'poles' | 'breakingA'>;
+
 /** A thing of the installation. Its id is unique and never taken apart. */
 export interface Part {
   readonly id: string;
@@ -52,6 +56,7 @@ export interface Part {
   readonly role?: DeviceRole | 'circuit';
   readonly fitted?: Known<'yes' | 'none'>;
   readonly ratedA?: Known<number>;
+  readonly device?: DeviceFigures;
   /** A short rating for the drawing, as "5 kVA". */
   readonly rating?: string;
 }

@@ -1,13 +1,20 @@
 import { analyse, type Analysis } from '../checks/analyse.ts';
 import type { EquipmentType } from '../catalogue/schema.ts';
 import type { Design } from '../design/schema.ts';
+import { feedsNothing } from '../figures/capability/capability.ts';
+import type { CompiledStack } from '../installation/installation.ts';
+import { darkStep } from './darkLines.ts';
 import { gateSteps } from './gates.ts';
 import { islandStep } from './islandNoLoad.ts';
 import { loadSteps } from './loadSteps.ts';
 import { pickupSteps } from './pickup.ts';
 import { returnStep } from './gridReturn.ts';
 import type { Procedure } from './schema.ts';
+import { noIslandStep } from './noIsland.ts';
 import { startSteps } from './largestStart.ts';
+
+const makesIsland = ({ stack, type }: CompiledStack): boolean =>
+  stack.arrangement === undefined || !type.known || !feedsNothing(stack.arrangement, type.value);
 
 /** The islanding test of an analysed design: gates first, then island without load, load steps, starts, grid return. */
 export function generateProcedure(analysis: Analysis): Procedure {
@@ -16,13 +23,18 @@ export function generateProcedure(analysis: Analysis): Procedure {
     format: 1,
     steps: [
       ...gateSteps(analysis),
-      ...stacks.flatMap((compiled) => [
-        islandStep(analysis, compiled),
-        ...loadSteps(analysis, compiled),
-        ...startSteps(analysis, compiled),
-        ...pickupSteps(analysis, compiled),
-        returnStep(analysis, compiled),
-      ]),
+      ...stacks.flatMap((compiled) =>
+        makesIsland(compiled)
+          ? [
+              islandStep(analysis, compiled),
+              ...darkStep(analysis, compiled),
+              ...loadSteps(analysis, compiled),
+              ...startSteps(analysis, compiled),
+              ...pickupSteps(analysis, compiled),
+              ...(analysis.installation.site.grid === 'none' ? [] : [returnStep(analysis, compiled)]),
+            ]
+          : [noIslandStep(compiled)],
+      ),
     ],
   };
 }

@@ -1,11 +1,13 @@
 import type { Analysis } from '../checks/analyse.ts';
 import type { CompiledStack } from '../installation/installation.ts';
+import { fedLinesOf } from './darkLines.ts';
 import type { ProcedureStep } from './schema.ts';
 import { confirmation, missingWords, voltageSpec } from './specs.ts';
 
 /** Closing the grid again: the set must watch it before it reconnects, and nothing may drop. */
-export function returnStep({ installation }: Analysis, compiled: CompiledStack): ProcedureStep {
-  const lines = installation.supply.known ? installation.supply.value.lines : [];
+export function returnStep(analysis: Analysis, compiled: CompiledStack): ProcedureStep {
+  const lines = fedLinesOf(analysis, compiled);
+  const { installation } = analysis;
   const delayS = compiled.type.known
     ? (compiled.type.value.reconnectDelayS ?? installation.defaults.reconnectDelayS.value)
     : undefined;

@@ -1,5 +1,7 @@
+import { transferTime } from '../figures/capability/transferTime.ts';
 import type { Analysis } from '../checks/analyse.ts';
 import type { CompiledStack } from '../installation/installation.ts';
+import { fedLinesOf } from './darkLines.ts';
 import type { ProcedureStep, ReadingSpec } from './schema.ts';
 import { frequencySpec, missingWords, voltageSpec } from './specs.ts';
 
@@ -11,34 +13,39 @@ function transferSpec({ installation }: Analysis, compiled: CompiledStack): Read
     kind: 'number' as const,
     instrument: 'oscilloscope or recorder',
   };
-  const transferMs = compiled.type.known ? compiled.type.value.transferMs : undefined;
-  if (transferMs === undefined) {
-    const places = compiled.type.known
-      ? [['types', compiled.type.value.id, 'transferMs']]
-      : compiled.type.missing;
-    return { ...base, missing: missingWords(installation, places) };
-  }
-  return { ...base, nominal: transferMs, expected: { low: 0, high: transferMs }, missing: [] };
+  const time = transferTime(compiled);
+  if (!time.known) return { ...base, missing: missingWords(installation, time.missing) };
+  const { ms } = time.value;
+  return { ...base, nominal: ms, expected: { low: 0, high: ms }, missing: [] };
 }
 
 /** Opening the grid with nothing on the backup output. */
 export function islandStep(analysis: Analysis, compiled: CompiledStack): ProcedureStep {
   const { installation } = analysis;
-  const lines = installation.supply.known ? installation.supply.value.lines : [];
+  const lines = fedLinesOf(analysis, compiled);
+  const hasGrid = installation.site.grid !== 'none';
   const limitV = installation.defaults.neutralEarthLimitV.value;
   return {
     id: `island-${compiled.stack.id}`,
     section: 'island',
-    title: `${compiled.stack.name}: island with no load`,
-    instructions: [
-      'All backup circuits off. Units running on grid, battery above reserve, no alarm shown.',
-      'Open the grid isolator and lock it. The backup output should come up by itself.',
-    ],
+    title: `${compiled.stack.name}: ${hasGrid ? 'island' : 'running'} with no load`,
+    instructions: hasGrid
+      ? [
+          'All backup circuits off. Units running on grid, battery above reserve, no alarm shown.',
+          'Open the grid isolator and lock it. The backup output should come up by itself.',
+        ]
+      : [
+          'All backup circuits off, battery above reserve, no alarm shown.',
+          'Start the set from its battery alone. The backup output should come up by itself.',
+        ],
     cautions: [
-      'The backup output is live with the grid isolator open. Treat every backed-up circuit as live.',
+      hasGrid
+        ? 'The backup output is live with the grid isolator open. Treat every backed-up circuit as live.'
+        : 'The backup output is live as soon as the set runs. Treat every backed-up circuit as live.',
     ],
     readings: [
-      transferSpec(analysis, compiled),
+      // Without a grid nothing is transferred.
+      ...(hasGrid ? [transferSpec(analysis, compiled)] : []),
       ...lines.map((line) => voltageSpec(installation, line)),
       frequencySpec(installation),
       {

@@ -21,10 +21,13 @@ interface Given {
   readonly lines: readonly Line[];
   readonly lineVoltageV: number;
   readonly moduleShare: number;
+  readonly currentSharing: number;
 }
 
-/** A set of lines that are loaded together, and the watts on each at full test load. */
+/** A set of lines that are loaded together through one output, and the watts on each at full test load. */
 interface TestLoad {
+  /** The output, where the set has several that are loaded. */
+  readonly output: string | undefined;
   readonly lines: readonly Line[];
   readonly wattsPerLine: number;
   readonly setBy: string;
@@ -44,7 +47,7 @@ function batteryW({ bank, type, moduleShare }: Given): number {
  * imbalance of (max − min) / mean = m, so a type with a lower limit, or none stated, and a set that leans on an
  * autotransformer, is loaded on all lines alike.
  */
-function testLoads(given: Given, stack: Stack): TestLoad[] {
+function setLoads(given: Given, stack: Stack): TestLoad[] {
   const isOwn = isOwnBank(stack);
   const { arrangement } = stack;
   const { capability, lines, type } = given;
@@ -53,7 +56,11 @@ function testLoads(given: Given, stack: Stack): TestLoad[] {
     .filter(({ index }) => (capability.unitsOnLine[index] ?? 0) > 0);
   const carries = (index: number): number =>
     Math.min(capability.perLineW[index] ?? 0, capability.perLineVa[index] ?? 0);
-  const limited = (inverterW: number, banks: number, sharedBy: number): Omit<TestLoad, 'lines'> => {
+  const limited = (
+    inverterW: number,
+    banks: number,
+    sharedBy: number,
+  ): Omit<TestLoad, 'lines' | 'output'> => {
     const battery = (banks * batteryW(given)) / sharedBy;
     return battery < inverterW
       ? { wattsPerLine: battery, setBy: 'the battery bank', banks }
@@ -62,6 +69,7 @@ function testLoads(given: Given, stack: Stack): TestLoad[] {
   const alone = arrangement !== 'split-phase-autotransformer' && (type.imbalanceLimit ?? 0) >= fed.length;
   if (fed.length <= 1 || alone) {
     return fed.map(({ line, index }) => ({
+      output: undefined,
       lines: [line],
       ...limited(carries(index), isOwn ? (capability.unitsOnLine[index] ?? 1) : 1, 1),
     }));
@@ -72,7 +80,31 @@ function testLoads(given: Given, stack: Stack): TestLoad[] {
   );
   const onWeakest = Math.min(...fed.map(({ index }) => capability.unitsOnLine[index] ?? 1));
   const banks = isOwn ? Math.min(capability.unitCount, onWeakest * fed.length) : 1;
-  return [{ lines: fed.map(({ line }) => line), ...limited(least, banks, fed.length) }];
+  return [{ output: undefined, lines: fed.map(({ line }) => line), ...limited(least, banks, fed.length) }];
+}
+
+/** What an output gives on a line, W: V · n · I / (1 + ε); everything where its limit is not stated. */
+function outputW(given: Given, limitA: number | undefined, line: Line): number {
+  const units = given.capability.unitsOnLine[given.lines.indexOf(line)] ?? 0;
+  const sharing = units > 1 ? given.currentSharing : 0;
+  return limitA === undefined ? Infinity : (given.lineVoltageV * units * limitA) / (1 + sharing);
+}
+
+/** The test loads of a set, none above what the output gives that it is put on; each output of several is loaded by itself. */
+function testLoads(given: Given, stack: Stack): TestLoad[] {
+  const { outputs, backupPortA } = given.type;
+  const through =
+    outputs === undefined
+      ? [{ name: undefined, limitA: backupPortA, words: 'the backup output' }]
+      : outputs.map(({ name, limitA }) => ({ name, limitA, words: `the ${name}` }));
+  return setLoads(given, stack).flatMap((load) =>
+    through.map(({ name, limitA, words }): TestLoad => {
+      const most = Math.min(...load.lines.map((line) => outputW(given, limitA, line)));
+      return most < load.wattsPerLine
+        ? { ...load, output: name, wattsPerLine: most, setBy: words }
+        : { ...load, output: name };
+    }),
+  );
 }
 
 /** Load steps at a quarter, a half, three quarters and the whole of each test load. */
@@ -90,6 +122,7 @@ export function loadSteps(analysis: Analysis, compiled: CompiledStack): Procedur
     ...known.value,
     lines: known.value.supply.lines,
     moduleShare: installation.defaults.moduleShareTolerance.value,
+    currentSharing: installation.defaults.currentSharingTolerance.value,
   };
   return testLoads(given, compiled.stack).flatMap((load) =>
     SHARES.map((share) => loadStep(analysis, compiled, given, load, share)),
@@ -163,15 +196,17 @@ function loadStep(
   const percent = share * 100;
   const watts = load.wattsPerLine * share;
   const on = load.lines.join(', ');
+  const where = load.output === undefined ? on : `${on}, ${load.output}`;
+  const key = load.output === undefined ? '' : `-${load.output.toLowerCase().replace(/[^a-z0-9]+/g, '-')}`;
   const amount = `${formatQuantity(watts, 'W')} of resistive load (${formatQuantity(watts / given.lineVoltageV, 'A')})`;
   const abortPercent = analysis.installation.defaults.abortVoltageTolerance.value * 100;
   return {
-    id: `load-${compiled.stack.id}-${load.lines.join('')}-${percent}`,
+    id: `load-${compiled.stack.id}-${load.lines.join('')}${key}-${percent}`,
     section: 'load',
-    title: `${compiled.stack.name} ${on}: ${percent} % load`,
+    title: `${compiled.stack.name} ${where}: ${percent} % load`,
     instructions: [
       load.lines.length === 1
-        ? `Put ${amount} on ${on}, and nothing on the other lines.`
+        ? `Put ${amount} on ${where}, and nothing on ${load.output === undefined ? 'the other lines' : 'other lines and outputs'}.`
         : `Put ${amount} on each of ${on}, alike: the set must not be loaded on one line alone.`,
       `Hold it for five minutes, then read. The whole test load is set by ${load.setBy}.`,
     ],

@@ -34,12 +34,15 @@ function boxesOf(
   const transformer = find(stack.autotransformerTypeId);
   const massOf = (type: EquipmentType | undefined): number | undefined =>
     type?.kind === 'inverter' || type?.kind === 'battery' ? type.massKg : undefined;
-  const lines: DeliveryLine[] = stack.units.map((unit, index) => ({
-    id: `unit-${stack.id}-${unit.id}`,
-    group: 'boxes',
-    what: `${inverter?.name ?? 'Inverter, type not known'}: unit ${index + 1} of ${stack.name}`,
-    details: [...(inverter?.inTheBox ?? []), liftLine(massOf(inverter), oneKg)],
-  }));
+  const lines: DeliveryLine[] = stack.units.map((unit, index) => {
+    const own = unit.inverterTypeId === undefined ? inverter : find(unit.inverterTypeId);
+    return {
+      id: `unit-${stack.id}-${unit.id}`,
+      group: 'boxes',
+      what: `${own?.name ?? 'Inverter, type not known'}: unit ${index + 1} of ${stack.name}`,
+      details: [...(own?.inTheBox ?? []), liftLine(massOf(own), oneKg)],
+    };
+  });
   if (stack.units.length > 1)
     lines.push({
       id: `parallel-${stack.id}`,
@@ -51,18 +54,19 @@ function boxesOf(
     });
   const owners = isOwnBank(stack) ? stack.units : [undefined];
   owners.forEach((unit, at) =>
-    (bank?.modules ?? []).forEach((module, index) =>
+    (bank?.modules ?? []).forEach((module, index) => {
+      const own = module.batteryTypeId === undefined ? battery : find(module.batteryTypeId);
       lines.push({
         id: `module-${stack.id}-${unit === undefined || at === 0 ? '' : `${unit.id}-`}${module.id}`,
         group: 'boxes',
-        what: `${find(module.batteryTypeId)?.name ?? battery?.name ?? 'Battery module, type not known'}: module ${index + 1} of ${unit === undefined ? stack.name : `unit ${at + 1} of ${stack.name}`}`,
+        what: `${own?.name ?? 'Battery module, type not known'}: module ${index + 1} of ${unit === undefined ? stack.name : `unit ${at + 1} of ${stack.name}`}`,
         details: [
-          ...(battery?.inTheBox ?? []),
-          liftLine(massOf(battery), oneKg),
+          ...(own?.inTheBox ?? []),
+          liftLine(massOf(own), oneKg),
           'Undamaged, dry, no swelling; resting voltage noted',
         ],
-      }),
-    ),
+      });
+    }),
   );
   if (transformer !== undefined)
     lines.push({
@@ -123,10 +127,13 @@ function peopleLine(
   find: (id: string | undefined) => EquipmentType | undefined,
   oneKg: number,
 ): DeliveryLine {
-  const types = design.stacks.flatMap((stack) => [
-    find(stack.inverterTypeId),
-    find(typeof stack.bank === 'object' ? stack.bank.batteryTypeId : undefined),
-  ]);
+  const types = design.stacks.flatMap((stack) => {
+    const bank = typeof stack.bank === 'object' ? stack.bank : undefined;
+    return [
+      ...stack.units.map((unit) => find(unit.inverterTypeId ?? stack.inverterTypeId)),
+      ...(bank?.modules ?? []).map((module) => find(module.batteryTypeId ?? bank?.batteryTypeId)),
+    ];
+  });
   const masses = types.flatMap((type) =>
     (type?.kind === 'inverter' || type?.kind === 'battery') && type.massKg !== undefined ? [type.massKg] : [],
   );

@@ -23,7 +23,7 @@ export const STAGES = [
     families: ['stack', 'bank', 'generator', 'pv', 'grid'],
     changedBy: ['designer'],
   },
-  { key: 'wiring', title: 'Wiring', families: ['bonding'], changedBy: ['designer'] },
+  { key: 'wiring', title: 'Wiring', families: ['bonding', 'wiring'], changedBy: ['designer'] },
   { key: 'limits', title: 'Limits', families: [], changedBy: [] },
   { key: 'test', title: 'Islanding test', families: [], changedBy: ['designer', 'field'] },
 ] as const satisfies readonly Stage[];

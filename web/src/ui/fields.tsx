@@ -128,10 +128,22 @@ function FieldNote({
 
 interface TextFieldProps extends FieldProps {
   readonly value: string;
+  readonly placeholder?: string;
+  /** Id of a list of usual entries. */
+  readonly list?: string;
   readonly onTake: (value: string) => readonly Problem[];
 }
 
-export function TextField({ label, path, value, onTake, disabled = false, hint }: TextFieldProps) {
+export function TextField({
+  label,
+  path,
+  value,
+  onTake,
+  disabled = false,
+  hint,
+  placeholder,
+  list,
+}: TextFieldProps) {
   const id = useId();
   const typed = useTyped(value, (text) => onTake(text.trim())[0]?.message);
   return (
@@ -144,6 +156,8 @@ export function TextField({ label, path, value, onTake, disabled = false, hint }
         data-field={fieldKey(path)}
         className="input"
         autoComplete="off"
+        placeholder={placeholder}
+        list={list}
         disabled={disabled}
         value={typed.text}
         aria-invalid={typed.error !== undefined}

@@ -113,6 +113,7 @@ export const INVERTER_SHEET: readonly SheetGroup[] = [
     choice('parallelBus.shape', 'Bus is a', 'line', 'ring'),
     choice('parallelBus.ends', 'Terminators', 'internal', 'switch', 'plug', 'none'),
     choice('parallelBus.cable', 'Bus cable', 'supplied-only', 'any'),
+    names('firmwareParts', 'Parts with firmware of their own, in order of loading, comma between'),
     choice('hostRule', 'Host', 'first-powered', 'holds-battery-and-meter', 'chosen-in-settings'),
     choice('settingsOrder', 'Settings are made', 'parallel-cable-joined', 'each-alone'),
     choice('powerUpOrder', 'Power-up order', 'battery-inverter-grid', 'grid-then-battery'),

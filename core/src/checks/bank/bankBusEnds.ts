@@ -27,7 +27,10 @@ export const bankBusEnds: Check<'bank.bus-ends'> = {
         return all({
           rule,
           last: order === undefined ? unknownAt([...path, 'links']) : known(order.at(-1)),
-          terminated: isSet ? field(comms.terminated, ...path, 'terminated') : known<string[]>([]),
+          // A type that ends its own bus needs nothing said, and takes no terminator of anybody's.
+          terminated: isSet
+            ? field(comms.terminated, ...path, 'terminated')
+            : known<string[]>(comms.terminated ?? []),
         });
       },
       (compiled, { rule, last, terminated }) => {
@@ -41,7 +44,11 @@ export const bankBusEnds: Check<'bank.bus-ends'> = {
               .map((id) => `${name(id)} is the end of the battery bus and has no terminator`),
             ...terminated
               .filter((id) => !wanted.includes(id))
-              .map((id) => `${name(id)} has a terminator and is not the end of the battery bus`),
+              .map((id) =>
+                isSet
+                  ? `${name(id)} has a terminator and is not the end of the battery bus`
+                  : `${name(id)} has a terminator, and this type ends its own bus`,
+              ),
           ],
           kept: isSet
             ? `terminated at its last module (${wanted.map(name).join('')})`

@@ -1,7 +1,11 @@
+import type { BatteryType } from '../../catalogue/batteryType.ts';
+import type { CompiledBank } from '../../figures/bank/bank.ts';
+import { commsOf, onBus } from '../../figures/bank/bankComms.ts';
 import { bankTypesOf } from '../../figures/bank/ofSet.ts';
-import { commsOf } from '../../figures/bank/bankComms.ts';
-import { all, field, known, unknownAt } from '../../values/known.ts';
 import type { BankComms } from '../../installation/facts.ts';
+import type { CompiledStack } from '../../installation/installation.ts';
+import { all, field, type Known, known, mapKnown, unknownAt } from '../../values/known.ts';
+import { counted } from '../../words/quantity.ts';
 import type { Check } from '../check.ts';
 import { bankOf } from '../support/bank.ts';
 import { eachRuling, rulingSentences } from '../support/reasons.ts';
@@ -14,6 +18,31 @@ function openLoop({ setPoints }: BankComms, path: readonly string[]) {
     floatV: field(setPoints.floatV, ...path, 'setPoints', 'floatV'),
     cutoffV: field(setPoints.cutoffV, ...path, 'setPoints', 'cutoffV'),
   });
+}
+
+type SetPoints = { readonly chargeV: number; readonly floatV: number; readonly cutoffV: number };
+
+/** Stated voltages that leave the range of the bank, or stand in a wrong order. */
+function voltageReasons(bank: CompiledBank, setPoints: SetPoints | undefined): string[] {
+  if (setPoints === undefined) return [];
+  const { chargeV, floatV, cutoffV } = setPoints;
+  return [
+    ...(chargeV > bank.maxV ? [`the charge voltage ${chargeV} V is above ${bank.maxV} V`] : []),
+    ...(floatV > chargeV ? ['the float voltage is above the charge voltage'] : []),
+    ...(cutoffV < bank.minV ? [`the cut-off voltage ${cutoffV} V is below ${bank.minV} V`] : []),
+    ...(cutoffV >= floatV ? ['the cut-off voltage is not below the float voltage'] : []),
+  ];
+}
+
+/** The types of the modules on the bus, each once. */
+function busTypes(compiled: CompiledStack): Known<readonly BatteryType[]> {
+  const { bank } = compiled.stack;
+  const ids = new Set(
+    typeof bank === 'object'
+      ? onBus(compiled).map((module) => module.batteryTypeId ?? bank.batteryTypeId)
+      : [],
+  );
+  return mapKnown(bankTypesOf(compiled), (types) => types.filter(({ id }) => ids.has(id)));
 }
 
 /** Closed loop: a protocol that both sides speak, and modules of one make. Open loop: stated voltages inside the bank's own. */
@@ -40,9 +69,12 @@ export const bankLoop: Check<'bank.loop'> = {
           comms,
           bank,
           inverter: compiled.type,
-          circuit: bankTypesOf(compiled),
+          circuit: busTypes(compiled),
           protocol: loop === 'closed' ? field(comms.value.protocol, ...path, 'protocol') : known(''),
-          setPoints: loop === 'open' ? openLoop(comms.value, path) : known(undefined),
+          setPoints:
+            loop === 'open' || (comms.value.offBus?.length ?? 0) > 0
+              ? openLoop(comms.value, path)
+              : known(undefined),
         });
       },
       (_compiled, { comms, bank, inverter, circuit, protocol, setPoints }) => {
@@ -58,16 +90,13 @@ export const bankLoop: Check<'bank.loop'> = {
             reasons.push(
               `modules of ${makes.size} makes on one closed loop (${circuit.map((type) => type.name).join(', ')}): one bus, one make`,
             );
-          return { reasons, kept: `closed loop by ${protocol}, one make` };
+          const off = comms.offBus?.length ?? 0;
+          return {
+            reasons: [...reasons, ...voltageReasons(bank, setPoints)],
+            kept: `closed loop by ${protocol}, one make${off > 0 ? `; ${counted(off, 'module')} left off the bus on purpose, by stated voltages` : ''}`,
+          };
         }
-        const reasons: string[] = [];
-        if (setPoints !== undefined) {
-          const { chargeV, floatV, cutoffV } = setPoints;
-          if (chargeV > bank.maxV) reasons.push(`the charge voltage ${chargeV} V is above ${bank.maxV} V`);
-          if (floatV > chargeV) reasons.push('the float voltage is above the charge voltage');
-          if (cutoffV < bank.minV) reasons.push(`the cut-off voltage ${cutoffV} V is below ${bank.minV} V`);
-          if (cutoffV >= floatV) reasons.push('the cut-off voltage is not below the float voltage');
-        }
+        const reasons = voltageReasons(bank, setPoints);
         return {
           reasons,
           kept: 'open loop by stated voltages; no limit of the battery management is counted on',

@@ -10,9 +10,19 @@ checkTable(bankMixedTypes, [
       const [first] = bank1(design).modules;
       if (first !== undefined) first.batteryTypeId = 'lfp-51v-280ah';
     },
+    state: 'within',
+    value: 1,
+    says: '51.2 V',
+  },
+  {
+    name: 'one of 48 V among those of 51.2 V',
+    edit: (design) => {
+      const [first] = bank1(design).modules;
+      if (first !== undefined) first.batteryTypeId = 'lead-48v-200ah';
+    },
     state: 'over',
     value: 2,
-    says: 'modules of 2 types',
+    says: 'modules of 2 nominal voltages',
   },
   {
     name: 'type not known',

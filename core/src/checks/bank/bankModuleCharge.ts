@@ -11,7 +11,7 @@ export const bankModuleCharge: Check<'bank.module-charge'> = {
   family: 'bank',
   modes: 'once',
   sentences: {
-    over: '{{subject}}: module {{module}} takes {{value}} of the {{asked}} of charging; its type takes {{limit}}: over by {{margin}}.',
+    over: '{{subject}}: module {{module}} takes {{value}} of the {{asked}} of charging; its type takes {{limit}}.',
     tight: '{{subject}}: module {{module}} takes {{value}} of {{limit}} while charging: {{margin}} left.',
     within: '{{subject}}: module {{module}} takes {{value}} of {{limit}} while charging.',
     unknown: '{{subject}}: what each module takes while charging is not known yet. Missing: {{missing}}.',

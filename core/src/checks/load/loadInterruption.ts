@@ -1,3 +1,4 @@
+import { transferTime } from '../../figures/capability/transferTime.ts';
 import type { Path } from '../../values/problem.ts';
 import { counted } from '../../words/quantity.ts';
 import type { Check } from '../check.ts';
@@ -17,8 +18,10 @@ export const loadInterruption: Check<'load.interruption'> = {
     unknown: '{{subject}}: not known for every load what break it takes. Missing: {{missing}}.',
   },
   run: (context) =>
-    eachStack(loadInterruption.id, context, 'ms', ({ compiled, board, type }) => {
-      const missing: Path[] = type.transferMs === undefined ? [['types', type.id, 'transferMs']] : [];
+    eachStack(loadInterruption.id, context, 'ms', ({ compiled, board }) => {
+      const time = transferTime(compiled);
+      const transferMs = time.known ? time.value.ms : undefined;
+      const missing: Path[] = time.known ? [] : [...time.missing];
       let shortest: { ms: number; label: string; path: Path } | undefined;
       const broken: string[] = [];
       for (const circuit of board.circuits) {
@@ -30,7 +33,7 @@ export const loadInterruption: Check<'load.interruption'> = {
             missing.push(path);
             continue;
           }
-          if (type.transferMs !== undefined && ms < type.transferMs)
+          if (transferMs !== undefined && ms < transferMs)
             broken.push(`${item.name} (${circuit.name}): ${ms} ms`);
           if (shortest === undefined || ms < shortest.ms)
             shortest = { ms, label: `${item.name} (${circuit.name})`, path };
@@ -41,7 +44,7 @@ export const loadInterruption: Check<'load.interruption'> = {
       return [
         {
           subject: stackSubject(compiled),
-          value: type.transferMs,
+          value: transferMs,
           limit: found?.ms,
           unit: 'ms',
           missing,
@@ -52,11 +55,10 @@ export const loadInterruption: Check<'load.interruption'> = {
               found === undefined
                 ? []
                 : [{ label: found.label, path: found.path, value: found.ms, unit: 'ms' }],
-            source: 'Transfer time of the inverter type; longest interruption typed for each item.',
+            source:
+              'Transfer time of the inverters, or of the transfer device where that is slower; longest interruption typed for each item.',
             notes: [
-              ...(type.transferMs === undefined
-                ? []
-                : [`Transfer time of ${type.name}: ${type.transferMs} ms.`]),
+              ...(time.known ? [`Transfer time of ${time.value.setBy}: ${time.value.ms} ms.`] : []),
               ...(broken.length > 0
                 ? [
                     `${counted(broken.length, 'load')} cannot take a break as long as the transfer.`,

@@ -1,6 +1,6 @@
 import { SAMPLE_TYPES } from '../../catalogue/samples.ts';
 import { checkTable } from '../../testkit/checkTable.ts';
-import { addLoad, circuit1, stack1 } from '../../testkit/designs.ts';
+import { addLoad, circuit1, item1, stack1 } from '../../testkit/designs.ts';
 import type { Design } from '../../design/schema.ts';
 import { loadOutput } from './loadOutput.ts';
 
@@ -36,6 +36,21 @@ checkTable(loadOutput, [
     state: 'over',
     value: 10,
     limit: 8,
+  },
+  {
+    name: 'two partitions on the small output count together: 3 + 6 A of 8 A',
+    edit: (d) => {
+      twoOutputs(d);
+      item1(d).runningW = 690;
+      d.partitions.push({ id: 'b2', name: 'More', kind: 'backup', stackId: 's' });
+      addLoad(d, 'c2', ['L1'], { runningW: 1380 });
+      Object.assign(d.circuits[1] ?? {}, { partitionId: 'b2' });
+      d.partitions.forEach((one) => one.kind === 'backup' && (one.outputId = 'small'));
+    },
+    state: 'over',
+    value: 9,
+    limit: 8,
+    says: 'Backup output and More L1',
   },
   {
     // n · I / (1 + ε) = 2 · 35 / 1.05 = 66.67 A; 10 + 10 A.

@@ -29,7 +29,10 @@ export const stackBusEnds: Check<'stack.bus-ends'> = {
         return all({
           bus,
           order: plugged.order === undefined ? unknownAt([...path, 'busLinks']) : known(plugged.order),
-          terminated: isSet ? field(compiled.stack.terminated, ...path, 'terminated') : known([]),
+          // A type that ends its own bus needs nothing said, and takes no terminator of anybody's.
+          terminated: isSet
+            ? field(compiled.stack.terminated, ...path, 'terminated')
+            : known(compiled.stack.terminated ?? []),
         });
       },
       (compiled, { bus: { rule }, order, terminated }) => {
@@ -43,7 +46,11 @@ export const stackBusEnds: Check<'stack.bus-ends'> = {
               .map((id) => `${name(id)} is an end of the bus and has no terminator`),
             ...terminated
               .filter((id) => !ends.includes(id))
-              .map((id) => `${name(id)} has a terminator and is no end of the bus`),
+              .map((id) =>
+                isLine || rule.shape === 'ring'
+                  ? `${name(id)} has a terminator and is no end of the bus`
+                  : `${name(id)} has a terminator, and this type ends its own bus`,
+              ),
           ],
           kept: isLine
             ? `terminators at the two ends (${ends.map(name).join(' and ')}), ${SET[rule.ends]}`

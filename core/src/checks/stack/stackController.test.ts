@@ -13,7 +13,7 @@ const meters = (...addresses: readonly number[]): Design['controllers'][number][
   addresses.map((address, index) => ({
     id: `m${index + 1}`,
     role: (['grid', 'load', 'generation'] as const)[index] ?? 'load',
-    typeId: 'meter-1ph-direct',
+    typeId: 'meter-3ph-sensors',
     address,
   }));
 const controller = (over: Partial<Design['controllers'][number]> = {}) => ({
@@ -45,6 +45,34 @@ checkTable(stackController, [
     },
     state: 'over',
     says: 'address 4 is set on more than one meter',
+  },
+  {
+    name: 'the same address on two ports of the controller',
+    edit: (d) => {
+      twoSets(d);
+      const [a, b] = meters(4, 4);
+      if (a === undefined || b === undefined) throw new Error('Two are made.');
+      d.controllers.push(
+        controller({
+          meters: [
+            { ...a, port: 'M1' },
+            { ...b, port: 'M2' },
+          ],
+        }),
+      );
+    },
+    state: 'within',
+  },
+  {
+    name: 'a meter that is not made for the load side',
+    edit: (d) => {
+      twoSets(d);
+      d.controllers.push(
+        controller({ meters: meters(1, 2).map((one) => ({ ...one, typeId: 'meter-1ph-direct' })) }),
+      );
+    },
+    state: 'over',
+    says: 'is not made for the load side',
   },
   {
     name: 'with a roof it needs a generation meter',

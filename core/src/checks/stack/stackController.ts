@@ -1,3 +1,4 @@
+import type { MeterType } from '../../catalogue/partTypes.ts';
 import { all, field } from '../../values/known.ts';
 import { type Check, judge, NO_WORKING, unknownFinding } from '../check.ts';
 import type { Finding, Subject } from '../finding.ts';
@@ -40,14 +41,20 @@ export const stackController: Check<'stack.controller'> = {
     );
     return [
       ...alone,
-      ...installation.controllers.map(({ controller, type }): Finding => {
+      ...installation.controllers.map(({ controller, type, meterTypes }): Finding => {
         const subject: Subject = { kind: 'controller', id: controller.id, label: controller.name };
         const path = ['controllers', controller.id];
+        const typeOf = (meter: { readonly id: string }): MeterType | undefined => {
+          const found = meterTypes[meter.id];
+          return found?.known === true ? found.value : undefined;
+        };
+        // A meter whose address is fixed by its type has none to be set.
+        const settable = controller.meters.filter((meter) => typeOf(meter)?.addressRule !== 'fixed');
         const given = all({
           type,
           addresses: all(
             Object.fromEntries(
-              controller.meters.map((meter) => [
+              settable.map((meter) => [
                 meter.id,
                 field(meter.address, ...path, 'meters', meter.id, 'address'),
               ]),
@@ -64,9 +71,28 @@ export const stackController: Check<'stack.controller'> = {
           if (count === 0 && isNeeded) reasons.push(`it needs a ${role} meter`);
           if (role === 'grid' && count > 1) reasons.push('it has more than one grid meter');
         }
-        const addresses = Object.values(given.value.addresses);
-        const twins = [...new Set(addresses.filter((one, at) => addresses.indexOf(one) !== at))];
-        if (twins.length > 0) reasons.push(`address ${twins.join(', ')} is set on more than one meter`);
+        for (const meter of controller.meters) {
+          const its = typeOf(meter);
+          if (its === undefined) continue;
+          if (!its.roles.includes(meter.role))
+            reasons.push(`${its.name} is not made for the ${meter.role} side`);
+          if (its.protocol !== given.value.type.meterProtocol)
+            reasons.push(
+              `${its.name} speaks ${its.protocol}, the controller ${given.value.type.meterProtocol}`,
+            );
+        }
+        // Addresses need to differ only on the same port.
+        const placed = settable.map(({ id, port = '' }) => ({ port, address: given.value.addresses[id] }));
+        const twins = new Set(
+          placed.flatMap(({ port, address }, at) =>
+            placed.findIndex((other) => other.port === port && other.address === address) !== at
+              ? [
+                  `address ${String(address)} is set on more than one meter${port === '' ? '' : ` of port ${port}`}`,
+                ]
+              : [],
+          ),
+        );
+        reasons.push(...twins);
         return judge(stackController.id, context, {
           subject,
           value: reasons.length,

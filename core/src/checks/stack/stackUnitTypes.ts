@@ -3,6 +3,9 @@ import type { Check } from '../check.ts';
 import { eachRuling, rulingSentences } from '../support/reasons.ts';
 import { stackSubject } from '../support/subjects.ts';
 
+/** How far a voltage setting may be from the line voltage of the site, as a share of it. */
+const SETTING_FIT = 0.02;
+
 /** Units of other types, bus addresses and frequency settings of a set: alike where the type wants it, and no two the same address. */
 export const stackUnitTypes: Check<'stack.unit-types'> = {
   id: 'stack.unit-types',
@@ -21,12 +24,13 @@ export const stackUnitTypes: Check<'stack.unit-types'> = {
           (unit) =>
             unit.inverterTypeId !== undefined ||
             unit.busAddress !== undefined ||
-            unit.frequencyHz !== undefined,
+            unit.frequencyHz !== undefined ||
+            unit.outputV !== undefined,
         );
         return says ? all({ type }) : undefined;
       },
       ({ stack }, { type }) => {
-        const { frequencyHz } = context.installation.site;
+        const { frequencyHz, lineVoltageV } = context.installation.site;
         const others = stack.units.filter(
           (unit) => unit.inverterTypeId !== undefined && unit.inverterTypeId !== stack.inverterTypeId,
         );
@@ -39,7 +43,19 @@ export const stackUnitTypes: Check<'stack.unit-types'> = {
             ? [`unit ${at + 1} is set to ${unit.frequencyHz} Hz on a site of ${frequencyHz} Hz`]
             : [],
         );
+        const volts = stack.units.flatMap((unit, at) =>
+          unit.outputV !== undefined &&
+          lineVoltageV !== undefined &&
+          Math.abs(unit.outputV - lineVoltageV) > SETTING_FIT * lineVoltageV
+            ? [`unit ${at + 1} is set to ${unit.outputV} V on a site of ${lineVoltageV} V`]
+            : [],
+        );
+        const hertzSet = new Set(stack.units.flatMap((unit) => unit.frequencyHz ?? []));
+        const voltsSet = new Set(stack.units.flatMap((unit) => unit.outputV ?? []));
         const reasons = [
+          ...volts,
+          ...(hertzSet.size > 1 ? ['its units are set to different frequencies'] : []),
+          ...(voltsSet.size > 1 ? ['its units are set to different voltages'] : []),
           ...(others.length > 0 && type.mixedTypes !== 'yes'
             ? [
                 `${others.length} of its units are of another type, which ${type.name} does not allow in one set`,
@@ -48,7 +64,7 @@ export const stackUnitTypes: Check<'stack.unit-types'> = {
           ...twins.map((address) => `bus address ${address} is set on more than one unit`),
           ...astray,
         ];
-        return { reasons, kept: 'types, addresses and frequency of its units fit together' };
+        return { reasons, kept: 'types, addresses, frequency and voltage of its units fit together' };
       },
     ),
 };

@@ -90,7 +90,8 @@ export function eachLine(
       // A set on fewer lines than the building carries nothing on the others.
       if (fed.value !== 'all' && !fed.value.includes(index)) return undefined;
       const isBare = (one.capability.unitsOnLine[index] ?? 0) === 0;
-      // A line whose only unit is lost is dark, and that is told once, by itself.
+      // A line without an inverter, or whose only one is lost, is dark, and that is told once, by itself.
+      if (isBare && one.capability.carries && context.mode.kind === 'island') return undefined;
       if (isBare && context.mode.lostUnit !== undefined) return undefined;
       const isAbsent = isBare || (!one.capability.carries && context.mode.kind === 'island');
       return isAbsent && isUnloaded(one.board, index) ? undefined : measure({ ...one, line, index });

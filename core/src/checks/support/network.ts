@@ -70,3 +70,15 @@ export function onNetwork(
           : finding,
       );
 }
+
+/** Of many alike only those that are in trouble are told one by one; where there is none, one finding says it of all. */
+export function troubleOrOne(findings: readonly Finding[], all: Subject): readonly Finding[] {
+  const trouble = findings.filter(({ state }) => state !== 'within');
+  const [first] = findings;
+  if (trouble.length > 0 || first === undefined) return trouble;
+  const nearest = findings.reduce(
+    (worst, one) => ((one.margin ?? 1) < (worst.margin ?? 1) ? one : worst),
+    first,
+  );
+  return [{ ...nearest, subject: all }];
+}

@@ -26,6 +26,7 @@ export function eachSurgePlace(
 ): Finding[] {
   return eachStack(check, context, 'VA', (one) => {
     const { board, capability, compiled } = one;
+    const bare = (index: number): boolean => capability.carries && (capability.unitsOnLine[index] ?? 0) === 0;
     const places: SurgePlace[] = one.lines.map((line, index) => ({
       one,
       subject: lineSubject(compiled, line),
@@ -47,7 +48,8 @@ export function eachSurgePlace(
         staggered: board.isStaggered ? board.totalStaggered : [],
       });
     }
-    return places.map(measure);
+    // A line without an inverter is dark, and that is told once, by itself.
+    return places.filter(({ line }) => line === undefined || !bare(one.lines.indexOf(line))).map(measure);
   });
 }
 

@@ -1,3 +1,4 @@
+import { transferTime } from '../../figures/capability/transferTime.ts';
 import type { StartOnLine, SurgeStep } from '../../figures/loads/surges.ts';
 import { formatNumber } from '../../words/quantity.ts';
 import type { Check } from '../check.ts';
@@ -45,7 +46,8 @@ export const surgeStall: Check<'surge.stall'> = {
       const demandVa = deepest?.step.va ?? 0;
       const value = demandVa > mostVa ? mostVa / demandVa : 1;
       const { defaults } = context.installation;
-      const gapMs = one.type.transferMs;
+      const time = transferTime(one.compiled);
+      const gapMs = time.known ? time.value.ms : undefined;
       return {
         subject,
         value,

@@ -3,6 +3,7 @@ import type { BatteryType } from '../../catalogue/batteryType.ts';
 import { all, field, type Known, known } from '../../values/known.ts';
 import type { BankComms } from '../../installation/facts.ts';
 import { fittedModules } from './bank.ts';
+import type { Bank } from '../../installation/facts.ts';
 import type { CompiledStack } from '../../installation/installation.ts';
 import { followLinks, type Plugged } from '../../installation/plugged.ts';
 
@@ -29,12 +30,18 @@ export function commsOf({ stack }: CompiledStack): Known<BankComms> | undefined 
   return typeof bank === 'object' ? field(bank.comms, 'stacks', stack.id, 'bank', 'comms') : undefined;
 }
 
+/** Fitted modules that belong on the battery bus. */
+export function onBus({ stack: { bank } }: CompiledStack): Bank['modules'] {
+  if (typeof bank !== 'object') return [];
+  const off = new Set(bank.comms?.offBus);
+  return fittedModules(bank).filter(({ id }) => !off.has(id));
+}
+
 /**
  * Follows the battery bus: from the inverter's battery port to the host port of the first module, then from module to module by
  * the ports of the type, one line without branches. Undefined for an open loop: there is no bus.
  */
 export function closedComms(compiled: CompiledStack): Known<CompiledComms> | undefined {
-  const { stack } = compiled;
   const bank = bankOfSet(compiled);
   const comms = commsOf(compiled);
   if (comms === undefined || (comms.known && comms.value.loop === 'open')) return undefined;
@@ -59,10 +66,7 @@ export function closedComms(compiled: CompiledStack): Known<CompiledComms> | und
     toId: to,
     toPort,
   }));
-  const members = [
-    HOST,
-    ...(typeof stack.bank === 'object' ? fittedModules(stack.bank) : []).map(({ id }) => id),
-  ];
+  const members = [HOST, ...onBus(compiled).map(({ id }) => id)];
   // The first cable has ports of its own: they are held against their own rule and then stand as kept.
   const toFirst = followLinks(
     members.slice(0, 1),

@@ -54,7 +54,6 @@ export function poleOf(inputs: LeadInputs, { lengthM, areaMm2, areaPath }: Place
   const given = all({ lengthM, areaMm2 });
   if (!given.known) return given;
   const ohm = leadOhm(given.value.lengthM, given.value.areaMm2, leadC(inputs));
-  if (ohm === 'not tabulated') return unknownAt(areaPath);
   return known({
     ohm: ohm + LUGS * inputs.defaults.jointMilliohm.value * MILLI,
     lengthM: given.value.lengthM,

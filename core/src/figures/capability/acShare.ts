@@ -31,8 +31,7 @@ function leadOf(stackId: string, unit: Unit, conductorC: number): Known<number> 
     areaMm2: field(unit.acLead.areaMm2, ...path, 'areaMm2'),
   });
   if (!given.known) return given;
-  const ohm = leadOhm(given.value.lengthM, given.value.areaMm2, conductorC);
-  return ohm === 'not tabulated' ? unknownAt([...path, 'areaMm2']) : known(ohm);
+  return known(leadOhm(given.value.lengthM, given.value.areaMm2, conductorC));
 }
 
 /**

@@ -5,7 +5,8 @@ import { remember } from '../../values/remember.ts';
 import { type Board, compileBoard } from './board.ts';
 import { buildingPeakW, meterPeakW } from './meterPeak.ts';
 
-function boardOf(compiled: CompiledStack, fed: readonly Partition[]): Known<Board> {
+/** The load of some partitions of a set together. */
+export function boardOf(compiled: CompiledStack, fed: readonly Partition[]): Known<Board> {
   const { circuits, meters, defaults } = compiled;
   return mapKnown(compiled.supply, (supply) => {
     const ids = new Set(fed.map((partition) => partition.id));
@@ -31,14 +32,6 @@ export const onGridBoard = remember((compiled: CompiledStack) => sameOr(compiled
 
 /** What is live behind a set while a generator runs. */
 export const generatorBoard = remember((compiled: CompiledStack) => sameOr(compiled, compiled.withGenerator));
-
-const partitionBoards = remember((compiled: CompiledStack) =>
-  remember((partition: Partition) => boardOf(compiled, [partition])),
-);
-
-/** The load of one partition by itself. */
-export const partitionBoard = (compiled: CompiledStack, partition: Partition): Known<Board> =>
-  partitionBoards(compiled)(partition);
 
 /** Everything the service feeds on grid. */
 export const buildingBoard = remember((installation: Installation) =>

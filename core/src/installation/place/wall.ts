@@ -64,7 +64,12 @@ function typeOf(design: Design, catalogue: readonly EquipmentType[], mounted: Mo
   const stack = design.stacks.find((one) => one.id === mounted.stackId);
   if (stack === undefined) return unknownAt([...path, 'stackId']);
   const bank = typeof stack.bank === 'object' ? stack.bank : undefined;
-  const id = mounted.part === 'unit' ? stack.inverterTypeId : bank?.batteryTypeId;
+  // A single unit or module may be of another type than its set.
+  const own =
+    mounted.part === 'unit'
+      ? stack.units.find((unit) => unit.id === mounted.partId)?.inverterTypeId
+      : bank?.modules.find((module) => module.id === mounted.partId)?.batteryTypeId;
+  const id = own ?? (mounted.part === 'unit' ? stack.inverterTypeId : bank?.batteryTypeId);
   const found =
     id === undefined
       ? undefined

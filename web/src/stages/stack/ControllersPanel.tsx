@@ -2,7 +2,7 @@ import type { Problem, SiteController } from '@bastion/core';
 import { Plus, Trash2 } from 'lucide-react';
 import { newId, useJob, useOpenJob } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
-import { NumberField, SelectField } from '../../ui/fields.tsx';
+import { NumberField, SelectField, TextField } from '../../ui/fields.tsx';
 import { FindingLines } from '../../ui/FindingLines.tsx';
 import { typeOptions } from './bank/BankForm.tsx';
 
@@ -30,7 +30,7 @@ function Meters({
             if (found !== undefined) recipe(found);
           });
         return (
-          <div key={meter.id} className="grid grid-cols-[1fr_2fr_5rem_auto] items-end gap-2">
+          <div key={meter.id} className="grid grid-cols-[1fr_2fr_5rem_5rem_auto] items-end gap-2">
             <SelectField
               label="Meter for"
               path={[...path, 'role']}
@@ -56,6 +56,15 @@ function Meters({
               value={meter.address}
               disabled={!canEdit}
               onTake={(value) => change('Address', (target) => put(target, 'address', value))}
+            />
+            <TextField
+              label="Port"
+              path={[...path, 'port']}
+              value={meter.port ?? ''}
+              disabled={!canEdit}
+              onTake={(value) =>
+                change('Port', (target) => put(target, 'port', value === '' ? undefined : value))
+              }
             />
             {canEdit && (
               <button

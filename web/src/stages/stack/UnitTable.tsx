@@ -1,12 +1,11 @@
 import { typeOptions } from './bank/BankForm.tsx';
-import { LEAD_SIZES_MM2, type Line, type Stack, SUPPLY_LINES, type Unit } from '@bastion/core';
+import { type Line, type Stack, SUPPLY_LINES, type Unit } from '@bastion/core';
 import { useOpenJob } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
 import { NumberField, SelectField, TextField } from '../../ui/fields.tsx';
+import { SizeField } from '../../ui/SizeField.tsx';
 import { withFigure } from './bank/bankEdits.ts';
 import { useStackChange } from './useStackChange.ts';
-
-const SIZES = LEAD_SIZES_MM2.map((area) => ({ value: String(area), label: `${area} mm²` }));
 
 const FREQUENCIES = [
   { value: '50', label: '50 Hz' },
@@ -25,9 +24,11 @@ interface UnitRowProps {
 }
 
 function UnitRow({ stack, unit, number, lines }: UnitRowProps) {
-  const { design, canEdit } = useOpenJob();
+  const { design, analysis, canEdit } = useOpenJob();
   const { changeStack } = useStackChange(stack.id);
   const path = ['stacks', stack.id, 'units', unit.id];
+  const type = analysis.installation.stacks.find((one) => one.stack.id === stack.id)?.type;
+  const parts = type?.known === true ? (type.value.firmwareParts ?? []) : [];
   const changeUnit = (label: string, recipe: (unit: Unit) => void) =>
     changeStack(`${label} of unit ${number}`, (target) => {
       const found = target.units.find((one) => one.id === unit.id);
@@ -94,7 +95,15 @@ function UnitRow({ stack, unit, number, lines }: UnitRowProps) {
           void changeUnit('Neutral–earth relay', (target) => put(target, 'neutralEarthRelay', value))
         }
       />
-      {words('firmware', 'Firmware')}
+      <NumberField
+        label="Output set to"
+        unit="V"
+        path={[...path, 'outputV']}
+        value={unit.outputV}
+        disabled={!canEdit}
+        onTake={(value) => changeUnit('Output voltage', (target) => put(target, 'outputV', value))}
+      />
+      {parts.length === 0 && words('firmware', 'Firmware')}
       {words('serial', 'Serial')}
       {words('batteryProfile', 'Battery settings')}
       <NumberField
@@ -109,22 +118,32 @@ function UnitRow({ stack, unit, number, lines }: UnitRowProps) {
           )
         }
       />
-      <SelectField
+      <SizeField
         label="AC lead size"
         path={[...path, 'acLead', 'areaMm2']}
-        value={unit.acLead?.areaMm2 === undefined ? undefined : String(unit.acLead.areaMm2)}
-        options={SIZES}
-        disabled={!canEdit}
+        value={unit.acLead?.areaMm2}
         onTake={(value) =>
-          void changeUnit('Size of the AC lead', (target) =>
-            put(
-              target,
-              'acLead',
-              withFigure(target.acLead, 'areaMm2', value === undefined ? undefined : Number(value)),
-            ),
+          changeUnit('Size of the AC lead', (target) =>
+            put(target, 'acLead', withFigure(target.acLead, 'areaMm2', value)),
           )
         }
       />
+      {parts.map((part) => (
+        <TextField
+          key={part}
+          label={`Firmware, ${part}`}
+          path={[...path, 'firmwareParts']}
+          value={unit.firmwareParts?.find(({ id }) => id === part)?.version ?? ''}
+          disabled={!canEdit}
+          onTake={(version) =>
+            changeUnit(`Firmware of ${part}`, (target) => {
+              const others = (target.firmwareParts ?? []).filter(({ id }) => id !== part);
+              const next = version === '' ? others : [...others, { id: part, version }];
+              put(target, 'firmwareParts', next.length === 0 ? undefined : next);
+            })
+          }
+        />
+      ))}
     </fieldset>
   );
 }

@@ -1,4 +1,4 @@
-import type { Circuit } from '@bastion/core';
+import { type Circuit, leadSizeWords, readLeadSize } from '@bastion/core';
 import { useJob, useOpenJob } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
 import { readNumber } from '../../ui/readNumber.ts';
@@ -10,9 +10,11 @@ interface CellProps {
   readonly value: number | undefined;
   readonly onTake: (value: number | undefined) => void;
   readonly disabled: boolean;
+  readonly read?: (text: string) => number | undefined;
+  readonly show?: (value: number) => string;
 }
 
-function FigureCell({ label, field, value, onTake, disabled }: CellProps) {
+function FigureCell({ label, field, value, onTake, disabled, read = readNumber, show = String }: CellProps) {
   return (
     <input
       key={value ?? 'none'}
@@ -22,9 +24,9 @@ function FigureCell({ label, field, value, onTake, disabled }: CellProps) {
       disabled={disabled}
       inputMode="decimal"
       placeholder="not known"
-      defaultValue={value ?? ''}
+      defaultValue={value === undefined ? '' : show(value)}
       onBlur={({ target }) => {
-        const now = target.value.trim() === '' ? undefined : readNumber(target.value);
+        const now = target.value.trim() === '' ? undefined : read(target.value);
         if (now !== value && (now !== undefined || target.value.trim() === '')) onTake(now);
       }}
     />
@@ -87,6 +89,8 @@ function CircuitRow({ circuit, board }: { readonly circuit: Circuit; readonly bo
           label={`Cable size of ${circuit.name}, mm²`}
           field={`${field}/cable/areaMm2`}
           value={circuit.cable?.areaMm2}
+          read={readLeadSize}
+          show={(area) => leadSizeWords(area).replace(' mm²', '')}
           disabled={!canEdit}
           onTake={(value) =>
             edit('Cable size', (one) => {

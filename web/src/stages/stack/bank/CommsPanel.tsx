@@ -104,6 +104,24 @@ function Addresses({ stackId, bank }: { readonly stackId: string; readonly bank:
               />
               terminator
             </label>
+            {bank.comms?.loop === 'closed' && (
+              <label className="flex items-center gap-1 text-[13px]">
+                <input
+                  type="checkbox"
+                  disabled={!canEdit}
+                  checked={bank.comms.offBus?.includes(module.id) ?? false}
+                  onChange={(event) =>
+                    changeBank(`Module ${index + 1} off the bus`, ({ comms }) => {
+                      if (comms === undefined) return;
+                      const others = (comms.offBus ?? []).filter((id) => id !== module.id);
+                      const next = event.target.checked ? [...others, module.id] : others;
+                      put(comms, 'offBus', next.length === 0 ? undefined : next);
+                    })
+                  }
+                />
+                off the bus, by voltages
+              </label>
+            )}
           </div>
         ))}
       </div>
@@ -182,7 +200,9 @@ export function CommsPanel({ compiled }: { readonly compiled: CompiledStack }) {
           </button>
         )}
       </div>
-      {bank.comms?.loop === 'open' && <SetPoints stackId={stack.id} bank={bank} />}
+      {(bank.comms?.loop === 'open' || (bank.comms?.offBus?.length ?? 0) > 0) && (
+        <SetPoints stackId={stack.id} bank={bank} />
+      )}
       {bank.comms?.loop === 'closed' && (
         <>
           <CableTable

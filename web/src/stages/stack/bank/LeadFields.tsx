@@ -1,10 +1,8 @@
-import { type Conductor, LEAD_SIZES_MM2 } from '@bastion/core';
+import type { Conductor } from '@bastion/core';
 import { type useJob, useOpenJob } from '../../../state/job.ts';
-import { NumberField, SelectField } from '../../../ui/fields.tsx';
+import { NumberField } from '../../../ui/fields.tsx';
+import { SizeField } from '../../../ui/SizeField.tsx';
 import { withFigure } from './bankEdits.ts';
-
-/** Sizes of flexible copper to choose from. */
-export const LEAD_SIZES = LEAD_SIZES_MM2.map((area) => ({ value: String(area), label: `${area} mm²` }));
 
 interface LeadFieldsProps {
   readonly label: string;
@@ -47,16 +45,12 @@ export function LeadFields({
           onTake={(value) => onTake(withFigure(lead, 'areaMm2', value))}
         />
       ) : (
-        <SelectField
+        <SizeField
           label="Size, flexible copper"
           path={[...path, 'areaMm2']}
-          value={lead?.areaMm2 === undefined ? undefined : String(lead.areaMm2)}
-          options={LEAD_SIZES}
-          emptyLabel={absent}
-          disabled={!canEdit}
-          onTake={(value) =>
-            void onTake(withFigure(lead, 'areaMm2', value === undefined ? undefined : Number(value)))
-          }
+          value={lead?.areaMm2}
+          absent={absent}
+          onTake={(value) => onTake(withFigure(lead, 'areaMm2', value))}
         />
       )}
     </>

@@ -5,7 +5,8 @@ import { NumberField, SelectField } from '../../../ui/fields.tsx';
 import { typeOptions } from './BankForm.tsx';
 import { moduleIn, unitIn, withFigure } from './bankEdits.ts';
 import { groupsOf } from './bankLayout.ts';
-import { LEAD_SIZES, LeadFields } from './LeadFields.tsx';
+import { SizeField } from '../../../ui/SizeField.tsx';
+import { LeadFields } from './LeadFields.tsx';
 
 const FITTED = [
   { value: 'yes', label: 'Fitted' },
@@ -47,21 +48,13 @@ function ModuleRow({
           changeIt('Lead', (target) => put(target, 'lead', withFigure(target.lead, 'lengthM', value)))
         }
       />
-      <SelectField
+      <SizeField
         label="Its size"
-        emptyLabel="as the others"
+        absent="as the others"
         path={[...path, 'lead', 'areaMm2']}
-        value={module.lead?.areaMm2 === undefined ? undefined : String(module.lead.areaMm2)}
-        options={LEAD_SIZES}
-        disabled={!canEdit}
+        value={module.lead?.areaMm2}
         onTake={(value) =>
-          void changeIt('Lead size', (target) =>
-            put(
-              target,
-              'lead',
-              withFigure(target.lead, 'areaMm2', value === undefined ? undefined : Number(value)),
-            ),
-          )
+          changeIt('Lead size', (target) => put(target, 'lead', withFigure(target.lead, 'areaMm2', value)))
         }
       />
       <NumberField

@@ -1,0 +1,28 @@
+import { checkTable } from '../../testkit/checkTable.ts';
+import { addLoad, circuit1, item1 } from '../../testkit/designs.ts';
+import { loadMustRun } from './loadMustRun.ts';
+
+checkTable(loadMustRun, [
+  { name: 'nothing must run', state: 'nothing' },
+  { name: 'what must run is backed up', edit: (d) => void (item1(d).importance = 'must'), state: 'within' },
+  {
+    name: 'on the grid side it is dark',
+    edit: (d) => {
+      item1(d).importance = 'must';
+      circuit1(d).partitionId = 'g';
+    },
+    state: 'over',
+    value: 1,
+    says: 'Heat must run in an outage and hangs on Grid side',
+  },
+  {
+    name: 'locked out in island is dark as well',
+    edit: (d) => {
+      d.partitions.push({ id: 'l', name: 'Locked', kind: 'locked-out', stackId: 's' });
+      addLoad(d, 'c2', ['L1'], { importance: 'must' });
+      Object.assign(d.circuits[1] ?? {}, { partitionId: 'l' });
+    },
+    state: 'over',
+    value: 1,
+  },
+]);

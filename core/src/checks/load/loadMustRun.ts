@@ -1,0 +1,59 @@
+import { importanceOf } from '../../figures/loads/importance.ts';
+import { counted } from '../../words/quantity.ts';
+import { type Check, judge, NO_WORKING } from '../check.ts';
+import { listWords } from '../support/network.ts';
+
+/** How many names a sentence holds before it counts the rest. */
+const NAMED = 4;
+
+/** A circuit that must run in an outage hangs on a backup output; on the grid side it is dark. */
+export const loadMustRun: Check<'load.must-run'> = {
+  id: 'load.must-run',
+  title: 'What must run is backed up',
+  family: 'load',
+  modes: ['island'],
+  sentences: {
+    over: '{{subject}} must run in an outage and {{where}}: dark in island.',
+    tight: 'Every circuit that must run is on a backup output.',
+    within: 'Every circuit that must run is on a backup output.',
+    unknown: 'Whether what must run is backed up is not known. Missing: {{missing}}.',
+  },
+  run: (context) => {
+    const { circuits, partitions } = context.installation;
+    const byId = new Map(partitions.map((partition) => [partition.id, partition]));
+    const must = circuits.filter((circuit) => importanceOf(circuit) === 'must');
+    if (must.length === 0) return [];
+    const dark = must.filter(({ partitionId }) => {
+      const kind = byId.get(partitionId ?? '')?.kind;
+      return kind === 'grid' || kind === 'locked-out' || kind === 'generator-only';
+    });
+    const names = dark.slice(0, NAMED).map(({ name }) => name);
+    const more = dark.length - names.length;
+    const places = [...new Set(dark.map(({ partitionId }) => byId.get(partitionId ?? '')?.name ?? ''))];
+    return [
+      judge(loadMustRun.id, context, {
+        subject: {
+          kind: 'design',
+          id: 'must-run',
+          label: listWords([...names, ...(more > 0 ? [counted(more, 'more circuit')] : [])]),
+        },
+        value: dark.length,
+        limit: 0,
+        unit: '',
+        graded: false,
+        data: { where: `${dark.length === 1 ? 'hangs' : 'hang'} on ${listWords(places)}` },
+        working: () => ({
+          ...NO_WORKING,
+          source: 'Importance of the items of each circuit, and the partition it hangs on.',
+          inputs: dark.map(({ id, name }) => ({
+            label: name,
+            path: ['circuits', id, 'partitionId'],
+            value: undefined,
+            unit: '',
+          })),
+          notes: dark.map(({ name }) => `${name} is dark in island.`),
+        }),
+      }),
+    ];
+  },
+};

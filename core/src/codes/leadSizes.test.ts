@@ -1,0 +1,64 @@
+import { describe, expect, it } from 'vitest';
+import { circuitAmpacityA, largestDeviceA } from './deviceFor.ts';
+import { leadAmpacityA } from './leadAmpacity.ts';
+import { leadOhm } from './leads.ts';
+import { leadSizeWords, readLeadSize } from './leadSizes.ts';
+
+describe('a size as it is written', () => {
+  it.each([
+    ['50', 50],
+    ['2,5 mm²', 2.5],
+    ['4/0', 107],
+    ['4/0 AWG', 107],
+    ['AWG 6', 13.3],
+    ['#10', 5.26],
+    ['250 kcmil', 127],
+    ['300 MCM', 152],
+    // A plain number is a metric area, not a gauge.
+    ['6', 6],
+    ['13 AWG', undefined],
+    ['thick', undefined],
+    ['0', undefined],
+  ])('%s', (text, area) => expect(readLeadSize(text)).toBe(area));
+
+  it('is shown by its name', () => {
+    expect(leadSizeWords(107)).toBe('4/0 AWG');
+    expect(leadSizeWords(50)).toBe('50 mm²');
+  });
+});
+
+describe('resistance and capacity of any size', () => {
+  it.each([
+    ['50 mm², class 5: 0.386 Ω/km', 10, 50, 20, 0.00386],
+    ['4/0: 0.0608 Ω/kft at 75 °C = 0.1995 Ω/km; at 20 °C over 1.21615: 0.1640', 10, 107, 20, 0.00164],
+    ['42 mm², in no table: 0.017241 / 42 per metre', 10, 42, 20, 0.004105],
+    ['and at 50 °C: times 1.1179', 10, 42, 50, 0.004589],
+  ])('%s', (_, lengthM, areaMm2, conductorC, ohm) =>
+    expect(leadOhm(lengthM, areaMm2, conductorC) / ohm).toBeCloseTo(1, 3),
+  );
+
+  it('takes the smaller row for a size between two: 42 mm² as 35 mm² in metric, 1/0 as 50 mm²', () => {
+    expect(leadAmpacityA('metric', 42, 30)).toBe(leadAmpacityA('metric', 35, 30));
+    expect(leadAmpacityA('metric', 53.5, 30)).toBe(leadAmpacityA('metric', 50, 30));
+    expect(leadAmpacityA('north-american', 107, 30)).toBe(230);
+    expect(leadAmpacityA('metric', 1, 30)).toBe('not tabulated');
+  });
+});
+
+describe('the largest device for a conductor', () => {
+  it.each([
+    ['metric: not above what it carries', 'metric', 41, 10, 41],
+    ['North American: 230 A takes the next standard 250', 'north-american', 230, 107, 250],
+    ['exactly a standard rating stays', 'north-american', 200, 85, 200],
+    ['14 AWG never above 15 A', 'north-american', 20, 2.08, 15],
+    ['12 AWG never above 20 A', 'north-american', 25, 3.31, 20],
+    ['10 AWG never above 30 A', 'north-american', 35, 5.26, 30],
+  ] as const)('%s', (_, profile, ampacityA, areaMm2, limit) => {
+    expect(largestDeviceA(profile, ampacityA, areaMm2)).toBe(limit);
+  });
+
+  it('looks at a circuit by its own table', () => {
+    expect(circuitAmpacityA('north-american', 3.31, 2)).toBe(20);
+    expect(circuitAmpacityA('metric', 0.5, 2)).toBe('not tabulated');
+  });
+});

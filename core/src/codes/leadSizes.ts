@@ -1,0 +1,37 @@
+import type { CodeProfileName } from './profile.ts';
+import { ampacityNa, resistanceMetric } from './tables.generated.ts';
+
+const METRIC = /^(\d+(?:[.,]\d+)?)\s*(?:mm²|mm2|sq\.?\s*mm)?$/i;
+/** "4/0", "4/0 AWG", "AWG 6", "#6", "6 AWG": a plain number alone is a metric area. */
+const AWG = /^(?:#|awg\s*|no\.?\s*)?(\d+(?:\/0)?)\s*(?:awg|ga(?:uge)?\.?)?$/i;
+const KCMIL = /^(\d+)\s*(?:kcmil|mcm)$/i;
+
+/**
+ * Cross-section of a conductor as somebody writes it, mm²: a metric area, or a size that the North American table knows. Undefined
+ * for anything else.
+ */
+export function readLeadSize(text: string): number | undefined {
+  const written = text.trim();
+  const metric = METRIC.exec(written);
+  if (metric !== null) {
+    const area = Number((metric[1] ?? '').replace(',', '.'));
+    return area > 0 ? area : undefined;
+  }
+  const named = KCMIL.exec(written)?.[1];
+  const gauge = AWG.exec(written)?.[1];
+  const size = named !== undefined ? `${named} kcmil` : gauge !== undefined ? `${gauge} AWG` : undefined;
+  return ampacityNa.find((row) => row.size === size)?.areaMm2;
+}
+
+/** A cross-section in words: by its name where it is a North American size, else in mm². */
+export function leadSizeWords(areaMm2: number): string {
+  const named = ampacityNa.find((row) => row.areaMm2 === areaMm2);
+  return named === undefined ? `${areaMm2} mm²` : named.size;
+}
+
+/** Sizes to choose from, those of the job's profile first, rising. */
+export function leadSizes(profile: CodeProfileName | undefined): readonly number[] {
+  const metric = resistanceMetric.map((row) => row.areaMm2);
+  const american = ampacityNa.map((row) => row.areaMm2);
+  return profile === 'north-american' ? [...american, ...metric] : [...metric, ...american];
+}
