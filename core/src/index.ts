@@ -48,7 +48,12 @@ export {
   type WorkingStep,
   type WorkingSymbol,
 } from './checks/finding.ts';
-export { checkReport, type CheckReport } from './checks/report.ts';
+export { checkReport, type CheckReport } from './advise/report.ts';
+export { acceptanceOf, figuresToAccept } from './checks/accepted.ts';
+export { analysisCauses, type Cause } from './checks/causes.ts';
+export type { Severity } from './checks/severity.ts';
+export { verdictOf } from './checks/verdict.ts';
+export { decidesOn, type Mend, mendsOf } from './advise/mends/mendsOf.ts';
 export { sentenceOf } from './checks/sentence.ts';
 export { substitute } from './checks/substitute.ts';
 export { DEFAULT_KEYS, type DefaultKey, DEFAULTS } from './codes/defaults.ts';
@@ -198,7 +203,7 @@ export {
   zoneOf,
 } from './installation/place/wall.ts';
 export { type PartLine, partsOf } from './schedules/parts.ts';
-export { type DeliveryGroup, type DeliveryLine, deliveryLines } from './schedules/delivery.ts';
+export { type DeliveryGroup, type DeliveryLine, deliveryLines } from './installation/delivery.ts';
 
 export type { CommsLink, Network, NetworkProblem, Part, PartKind } from './installation/network.ts';
 export {

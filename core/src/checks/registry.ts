@@ -59,6 +59,7 @@ import { loadOutput } from './load/loadOutput.ts';
 import { loadPower } from './load/loadPower.ts';
 import { loadTotal } from './load/loadTotal.ts';
 import { placeClearance } from './place/placeClearance.ts';
+import { placeDelivery } from './place/placeDelivery.ts';
 import { placeExposure } from './place/placeExposure.ts';
 import { placeFixing } from './place/placeFixing.ts';
 import { placeHeight } from './place/placeHeight.ts';
@@ -162,6 +163,7 @@ export const CHECKS = [
   loadPower,
   loadTotal,
   placeClearance,
+  placeDelivery,
   placeExposure,
   placeFixing,
   placeHeight,

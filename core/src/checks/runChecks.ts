@@ -16,11 +16,14 @@ export const findingsOf = (check: Check, context: CheckContext): RegisteredFindi
 const areLimits = ({ site }: Installation, mode: Mode): boolean =>
   mode.kind !== 'unit-lost' || site.surviveUnitLoss === 'yes';
 
+/** The modes whose findings are limits. */
+export const limitModes = (installation: Installation): readonly Mode[] =>
+  modesOf(installation).filter((mode) => areLimits(installation, mode));
+
 /** All findings of all modes that the installation makes possible, worst first. */
 export function runChecks(installation: Installation): RegisteredFinding[] {
   const findings: RegisteredFinding[] = [];
-  for (const mode of modesOf(installation)) {
-    if (!areLimits(installation, mode)) continue;
+  for (const mode of limitModes(installation)) {
     // One context for all checks of a mode: what several of them need is worked out once.
     const context = { installation, mode };
     for (const check of CHECKS) findings.push(...findingsOf(check, context));

@@ -3,6 +3,7 @@ import type { ProtectiveDeviceType } from '../catalogue/partTypes.ts';
 import { resolveDefaults } from '../codes/defaults.ts';
 import type { Design } from '../design/schema.ts';
 import { field, mapKnown } from '../values/known.ts';
+import { deliveryTrouble } from './delivery.ts';
 import { layNetwork } from './build/network.ts';
 import { laySet } from './build/sets.ts';
 import { type FindType, typeFinder } from './build/types.ts';
@@ -77,6 +78,8 @@ export function compile(design: Design, catalogue: readonly EquipmentType[]): In
     network: mapKnown(supply, (lines) =>
       layNetwork({ design, supply: lines, stacks, generators, routes, find }, arrays, controllers),
     ),
+    delivered: deliveryTrouble(design, catalogue),
+    accepted: design.accepted,
     wall,
     routes,
     circuitDeviceTypes: circuitDeviceTypes(design, find),

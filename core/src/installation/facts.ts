@@ -20,3 +20,4 @@ export type {
 } from '../design/schema.ts';
 export type { DeviceRole } from '../design/networkSchema.ts';
 export type { BankComms, Conductor, Joining } from '../design/stackSchema.ts';
+export type { Acceptance } from '../design/acceptance.ts';

@@ -83,6 +83,13 @@ export interface CompiledStack {
   readonly routes: readonly RouteLength[];
 }
 
+export interface DeliveryTrouble {
+  readonly id: string;
+  readonly what: string;
+  readonly state: 'damaged' | 'missing';
+  readonly note: string | undefined;
+}
+
 export interface CompiledGenerator {
   readonly generator: Generator;
   readonly site: Site;
@@ -135,6 +142,10 @@ export interface Installation {
   readonly undecidedCircuits: readonly Circuit[];
   /** Every part with its ports, what joins them and what switches; not known while the supply is not. */
   readonly network: Known<Network>;
+  /** What was found damaged or missing on the delivery list. */
+  readonly delivered: readonly DeliveryTrouble[];
+  /** Findings that somebody takes responsibility for. */
+  readonly accepted: Design['accepted'];
   /** What hangs on the wall, with sizes and clearances. */
   readonly wall: readonly OnWall[];
   readonly routes: readonly RouteLength[];

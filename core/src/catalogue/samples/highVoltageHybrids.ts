@@ -95,6 +95,6 @@ export const HIGH_VOLTAGE_HYBRIDS: readonly InverterType[] = [
     inputHz: { min: 57, max: 63 },
     pvInputs: { count: 3, maxV: 600, mpptMinV: 150, mpptMaxV: 500, maxA: 15, maxIscA: 19, minStartV: 150 },
     shiftsFrequency: 'yes',
-    terminals: terminals(16, 35, 10),
+    terminals: terminals(16, 35, 16),
   },
 ];

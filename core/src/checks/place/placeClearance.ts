@@ -7,6 +7,8 @@ interface Gap {
   readonly gapM: number;
   readonly neededM: number;
   readonly other: string;
+  /** The thing on the wall that it is, where it is one. */
+  readonly otherId?: string;
 }
 
 /** Gaps from one rectangle to another on each side on which they face each other. Overlaps give a negative gap on the nearest side. */
@@ -81,6 +83,9 @@ export const placeClearance: Check<'place.clearance'> = {
       const missing = [
         ...(one.clearance.known ? [] : one.clearance.missing),
         ...wall.flatMap((other) => (other.rect.known ? [] : other.rect.missing)),
+      ];
+      // The size of the wall is asked for where nothing else stands beside the thing to be judged by.
+      const edges = [
         ...(place?.wall?.widthM === undefined ? [['place', 'wall', 'widthM']] : []),
         ...(place?.wall?.heightM === undefined ? [['place', 'wall', 'heightM']] : []),
       ];
@@ -105,7 +110,7 @@ export const placeClearance: Check<'place.clearance'> = {
                         clearance.value.belowM,
                         other.clearance.known ? other.clearance.value.aboveM : 0,
                       ),
-                    }),
+                    }).map((gap): Gap => ({ ...gap, otherId: other.mounted.id })),
               ),
               ...(place?.obstacles ?? []).flatMap((obstacle) =>
                 obstacle.kind === 'sunlit' || obstacle.kind === 'combustible'
@@ -120,13 +125,19 @@ export const placeClearance: Check<'place.clearance'> = {
         undefined,
       );
       return {
-        subject: wallSubject(one),
+        subject: {
+          ...wallSubject(one),
+          ...(worst?.otherId === undefined ? {} : { about: [{ kind: 'place' as const, id: worst.otherId }] }),
+        },
         value: worst?.gapM,
         limit: worst?.neededM,
         unit: 'm',
         bound: 'at-least',
         graded: false,
-        missing: worst !== undefined && worst.gapM < worst.neededM ? [] : missing,
+        missing:
+          worst !== undefined && worst.gapM < worst.neededM
+            ? []
+            : [...missing, ...(gaps.some(({ otherId }) => otherId !== undefined) ? [] : edges)],
         data: { side: worst?.side ?? '', other: worst?.other ?? '' },
         working: () => ({
           steps: [],

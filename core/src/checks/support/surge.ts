@@ -37,7 +37,11 @@ export function eachSurgePlace(
       staggered: board.isStaggered ? (board.staggered.knownPart[index] ?? []) : [],
     }));
     if (compiled.stack.arrangement === 'split-phase-autotransformer') {
-      const subject = { ...stackSubject(compiled), label: `${compiled.stack.name} as a whole` };
+      const subject = {
+        ...stackSubject(compiled),
+        about: [{ kind: 'stack' as const, id: compiled.stack.id }],
+        label: `${compiled.stack.name} as a whole`,
+      };
       places.push({
         one,
         subject,

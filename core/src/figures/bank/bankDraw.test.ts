@@ -4,7 +4,7 @@ import { SAMPLE_TYPES } from '../../catalogue/samples.ts';
 import type { Design } from '../../design/schema.ts';
 import { procedureFor } from '../../procedure/generate.ts';
 import { partsOf } from '../../schedules/parts.ts';
-import { deliveryLines } from '../../schedules/delivery.ts';
+import { deliveryLines } from '../../installation/delivery.ts';
 import { addLoad, bank1, baseDesign, circuit1, item1, threePhase } from '../../testkit/designs.ts';
 import { autonomy } from './autonomy.ts';
 import { bankAtLoad, type BankLoad, type BankView } from './bankAtLoad.ts';

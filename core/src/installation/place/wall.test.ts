@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { SAMPLE_TYPES } from '../../catalogue/samples.ts';
 import type { Route } from '../../design/place.ts';
 import type { Design } from '../../design/schema.ts';
-import { deliveryLines } from '../../schedules/delivery.ts';
+import { deliveryLines } from '../delivery.ts';
 import { baseDesign, stack1 } from '../../testkit/designs.ts';
 import { addWall, boxAt, unitAt } from '../../testkit/wall.ts';
 import { compile } from '../compile.ts';

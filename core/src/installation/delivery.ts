@@ -1,6 +1,7 @@
 import type { EquipmentType } from '../catalogue/schema.ts';
 import { resolveDefaults } from '../codes/defaults.ts';
-import { isOwnBank } from '../installation/ownBank.ts';
+import type { DeliveryTrouble } from './installation.ts';
+import { isOwnBank } from './ownBank.ts';
 import type { Design, Stack } from '../design/schema.ts';
 import { counted } from '../words/quantity.ts';
 
@@ -150,4 +151,18 @@ function peopleLine(
       'Nobody works live alone',
     ],
   };
+}
+
+/** Lines of the list that were ticked as damaged or missing, with what they stand for. */
+export function deliveryTrouble(design: Design, catalogue: readonly EquipmentType[]): DeliveryTrouble[] {
+  const ticks = design.delivery.flatMap(({ id, state, note }) =>
+    state === 'damaged' || state === 'missing' ? [{ id, state, note }] : [],
+  );
+  if (ticks.length === 0) return [];
+  const lines = new Map(deliveryLines(design, catalogue).map(({ id, what }) => [id, what]));
+  // A tick whose thing is no longer in the design says nothing any more.
+  return ticks.flatMap(({ id, state, note }) => {
+    const what = lines.get(id);
+    return what === undefined ? [] : [{ id, what, state, note }];
+  });
 }

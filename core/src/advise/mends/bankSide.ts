@@ -1,0 +1,198 @@
+import { LEAD_SIZES_MM2 } from '../../codes/leads.ts';
+import { leadSizeWords } from '../../codes/leadSizes.ts';
+import { codeProfile } from '../../codes/profile.ts';
+import type { Design, Stack } from '../../design/schema.ts';
+import { bankOfSet } from '../../figures/bank/ofSet.ts';
+import { applyEdits } from '../../design/edits.ts';
+import { readDesign } from '../../design/read.ts';
+import { isOwnBank } from '../../installation/ownBank.ts';
+import { sharingFixes } from '../sharing.ts';
+import { type Candidate, freeId, inBank, inStack, once, type Trouble, typesAtHand } from './candidate.ts';
+
+const MORE_MODULES = 12;
+const MORE_SIZES = 4;
+const RESERVE_STEP = 0.05;
+const STEP_W = 50;
+
+/** More modules of the type of the bank, joined as the others are. */
+export function moreModules({ compiled }: Trouble): Candidate[] {
+  if (compiled === undefined || typeof compiled.stack.bank !== 'object') return [];
+  return [
+    {
+      id: 'more-modules',
+      title: (step) => (step === 1 ? 'One more battery module' : `${step} more battery modules`),
+      most: MORE_MODULES,
+      make: (design, step) =>
+        inBank(compiled.stack.id, (bank) => {
+          const modules = [...bank.modules];
+          const like = bank.modules.at(-1);
+          for (let more = 0; more < step; more += 1)
+            modules.push({
+              id: freeId('m', modules),
+              ...(like?.stateOfCharge === undefined ? {} : { stateOfCharge: like.stateOfCharge }),
+            });
+          return { ...bank, modules };
+        })(design),
+    },
+  ];
+}
+
+/** Another battery type of the same voltage from the catalogue, smallest first. */
+export function otherBatteries(trouble: Trouble): Candidate[] {
+  const { compiled } = trouble;
+  const bank = compiled && bankOfSet(compiled);
+  if (compiled === undefined || bank?.known !== true || bank.value === 'none') return [];
+  const { type: now } = bank.value;
+  return typesAtHand(trouble)
+    .flatMap((type) =>
+      type.kind === 'battery' &&
+      type.id !== now.id &&
+      type.joining === now.joining &&
+      type.chemistry === now.chemistry &&
+      Math.abs(type.nominalV - now.nominalV) <= 0.01 * now.nominalV &&
+      type.capacityAh >= now.capacityAh
+        ? [type]
+        : [],
+    )
+    .sort((a, b) => a.capacityAh - b.capacityAh)
+    .map((type) =>
+      once(
+        `battery-${type.id}`,
+        `Another battery type: ${type.name}`,
+        inBank(compiled.stack.id, (one) => ({ ...one, batteryTypeId: type.id })),
+      ),
+    );
+}
+
+/** A higher reserve for outages. */
+export function higherReserve({ compiled }: Trouble): Candidate[] {
+  const bank = compiled?.stack.bank;
+  if (compiled === undefined || typeof bank !== 'object' || bank.reserveSoc === undefined) return [];
+  const now = bank.reserveSoc;
+  const at = (step: number): number => Math.min(1, Number((now + step * RESERVE_STEP).toFixed(2)));
+  return [
+    {
+      id: 'reserve',
+      title: (step) => `Keep a backup reserve of ${Math.round(at(step) * 100)} %`,
+      most: Math.max(0, Math.floor((1 - now) / RESERVE_STEP + 1e-9)),
+      make: inBankStep(compiled.stack.id, (one, step) => ({ ...one, reserveSoc: at(step) })),
+    },
+  ];
+}
+
+type Bank = Exclude<Stack['bank'], 'none' | undefined>;
+
+const inBankStep =
+  (stackId: string, change: (bank: Bank, step: number) => Bank) =>
+  (design: Design, step: number): Design =>
+    inBank(stackId, (bank) => change(bank, step))(design);
+
+type LeadKey = 'lead' | 'inverterLead' | 'groupLead';
+const LEAD_WORDS: Record<LeadKey, string> = {
+  lead: 'Leads of the modules',
+  inverterLead: 'Battery leads of the inverters',
+  groupLead: 'Leads of the groups',
+};
+
+/** Sizes above the one that is laid. */
+const above = (areaMm2: number): readonly number[] =>
+  LEAD_SIZES_MM2.filter((area) => area > areaMm2).slice(0, MORE_SIZES);
+
+/** Thicker leads of one kind, size by size. */
+export function thickerLeads({ compiled }: Trouble, keys: readonly LeadKey[]): Candidate[] {
+  const bank = compiled?.stack.bank;
+  if (compiled === undefined || typeof bank !== 'object') return [];
+  return keys.flatMap((key): Candidate[] => {
+    const now = bank[key]?.areaMm2;
+    if (now === undefined) return [];
+    const sizes = above(now);
+    return [
+      {
+        id: `thicker-${key}`,
+        title: (step) => `${LEAD_WORDS[key]}: ${leadSizeWords(sizes[step - 1] ?? now)}`,
+        most: sizes.length,
+        make: inBankStep(compiled.stack.id, (one, step) => ({
+          ...one,
+          [key]: { ...one[key], areaMm2: sizes[step - 1] ?? now },
+        })),
+      },
+    ];
+  });
+}
+
+/** Another battery device: a standard rating above or below, or a type from the catalogue. */
+export function otherDevices(trouble: Trouble): Candidate[] {
+  const { compiled } = trouble;
+  const bank = compiled?.stack.bank;
+  if (compiled === undefined || typeof bank !== 'object') return [];
+  const { id } = compiled.stack;
+  const rated = compiled.breakerA.known ? compiled.breakerA.value : 0;
+  const nearest = <T>(list: readonly T[], of: (one: T) => number): T[] =>
+    [...list].sort((a, b) => Math.abs(of(a) - rated) - Math.abs(of(b) - rated));
+  if (bank.breakerTypeId === undefined)
+    return nearest(codeProfile('metric').standardBatteryDeviceA, (amperes) => amperes)
+      .filter((amperes) => amperes !== rated)
+      .map((amperes) =>
+        once(
+          `breaker-${amperes}`,
+          `A battery device of ${amperes} A`,
+          inBank(id, (one) => ({ ...one, breakerA: amperes })),
+        ),
+      );
+  const types = typesAtHand(trouble).flatMap((type) =>
+    type.kind === 'protective-device' &&
+    (type.device === 'dc-breaker' || type.device === 'dc-fuse') &&
+    type.id !== bank.breakerTypeId
+      ? [type]
+      : [],
+  );
+  return nearest(types, ({ ratedA }) => ratedA).map((type) =>
+    once(
+      `breaker-${type.id}`,
+      `Another battery device: ${type.name}`,
+      inBank(id, (one) => ({ ...one, breakerTypeId: type.id })),
+    ),
+  );
+}
+
+/** Ways to make the modules share more evenly. */
+export function evenSharing({ compiled, design, catalogue }: Trouble): Candidate[] {
+  if (compiled === undefined) return [];
+  return sharingFixes(design, catalogue, compiled.stack.id).map(({ id, label, edits }) =>
+    once(`sharing-${id}`, label, (draft) => {
+      const applied = applyEdits(draft, edits);
+      const read = applied.ok ? readDesign(applied.value, catalogue) : applied;
+      return read.ok ? read.value : undefined;
+    }),
+  );
+}
+
+/** Lower charge settings: to what the bank, its modules and the inverters take. */
+export function gentlerCharging({ compiled, cause }: Trouble): Candidate[] {
+  const bank = compiled && bankOfSet(compiled);
+  if (compiled === undefined || bank?.known !== true || bank.value === 'none') return [];
+  const { stack } = compiled;
+  const { value, limit, check } = cause.worst;
+  const units = isOwnBank(stack) ? 1 : stack.units.length;
+  const bankA = bank.value.chargeA;
+  const share = value !== undefined && limit !== undefined && value > limit ? limit / value : 1;
+  const ofModule = check === 'bank.module-charge' ? share : 1;
+  const amperes = Math.floor(Math.min((stack.chargeCurrentA ?? Infinity) * ofModule, bankA / units));
+  const watts = Math.floor((bankA * bank.value.nominalV) / units / STEP_W) * STEP_W;
+  const capped = (now: number | undefined): number | undefined =>
+    now === undefined ? undefined : Math.min(now, watts);
+  return [
+    once('charge-setting', `Charge with at most ${amperes} A a unit`, (design) =>
+      inStack(stack.id, (one) => {
+        const grid = capped(one.gridChargeW);
+        const generator = capped(one.generatorChargeW);
+        return {
+          ...one,
+          chargeCurrentA: Math.min(one.chargeCurrentA ?? amperes, amperes),
+          ...(grid === undefined ? {} : { gridChargeW: grid }),
+          ...(generator === undefined ? {} : { generatorChargeW: generator }),
+        };
+      })(design),
+    ),
+  ];
+}

@@ -1,0 +1,117 @@
+import type { CheckId } from '../../checks/registry.ts';
+import {
+  evenSharing,
+  gentlerCharging,
+  higherReserve,
+  moreModules,
+  otherBatteries,
+  otherDevices,
+  thickerLeads,
+} from './bankSide.ts';
+import type { Candidate, Trouble } from './candidate.ts';
+import { leaveOff, loadSide, moreUnits, ontoBackup, otherInverters } from './loadSide.ts';
+import { batteryBus, lessCharging, parallelBus, unitSettings } from './settings.ts';
+import { bondings, elsewhere } from './site.ts';
+import { generatorCharging, otherGenerators, shorterStrings } from './sources.ts';
+
+type Finder = (trouble: Trouble) => readonly Candidate[];
+
+const strongerBank: Finder = (trouble) => [
+  ...leaveOff(trouble),
+  ...moreModules(trouble),
+  ...otherBatteries(trouble),
+];
+const bankConductors: Finder = (trouble) => [
+  ...thickerLeads(trouble, ['inverterLead', 'lead', 'groupLead']),
+  ...leaveOff(trouble),
+];
+
+/** Where a mend of a check may be found; a check that is not here is for whoever stands on site, or for the customer. */
+const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
+  'balance.lines': loadSide,
+  'balance.neutral': loadSide,
+  'bank.addresses': batteryBus,
+  'bank.autonomy': (trouble) => [
+    ...higherReserve(trouble),
+    ...leaveOff(trouble),
+    ...moreModules(trouble),
+    ...otherBatteries(trouble),
+  ],
+  'bank.bar-current': leaveOff,
+  'bank.breaker-surge': otherDevices,
+  'bank.bus-ends': batteryBus,
+  'bank.charge': gentlerCharging,
+  'bank.comms': batteryBus,
+  'bank.conductors': bankConductors,
+  'bank.current-minimum': (trouble) => [
+    ...otherDevices(trouble),
+    ...strongerBank(trouble),
+    ...moreUnits(trouble),
+  ],
+  'bank.current-nominal': (trouble) => [
+    ...otherDevices(trouble),
+    ...strongerBank(trouble),
+    ...moreUnits(trouble),
+  ],
+  'bank.deliverable': strongerBank,
+  'bank.inverter-leads': evenSharing,
+  'bank.inverter-surge': (trouble) => [...moreUnits(trouble), ...otherInverters(trouble, 'larger')],
+  'bank.lead-current': bankConductors,
+  'bank.loop': batteryBus,
+  'bank.management': strongerBank,
+  'bank.module-charge': (trouble) => [...gentlerCharging(trouble), ...evenSharing(trouble)],
+  'bank.module-current': (trouble) => [...evenSharing(trouble), ...strongerBank(trouble)],
+  'bank.module-surge': (trouble) => [...evenSharing(trouble), ...strongerBank(trouble)],
+  'bank.modules': otherBatteries,
+  'bank.reserve': higherReserve,
+  'bank.sag': (trouble) => [...thickerLeads(trouble, ['inverterLead', 'lead']), ...strongerBank(trouble)],
+  'bank.sharing': evenSharing,
+  'bank.surge-current': strongerBank,
+  'bonding.back-feed': bondings,
+  'bonding.interlock': bondings,
+  'bonding.joined-sources': bondings,
+  'bonding.live-boards': bondings,
+  'bonding.neutral-earth': bondings,
+  'generator.loading': (trouble) => [
+    ...generatorCharging(trouble),
+    ...leaveOff(trouble),
+    ...otherGenerators(trouble),
+  ],
+  'generator.port': (trouble) => [...lessCharging(trouble, 'generatorChargeW'), ...leaveOff(trouble)],
+  'generator.step': (trouble) => [...leaveOff(trouble), ...otherGenerators(trouble)],
+  'generator.window': otherGenerators,
+  'grid.pass-through': (trouble) => [...leaveOff(trouble), ...otherInverters(trouble, 'larger')],
+  'grid.port': (trouble) => [...lessCharging(trouble, 'gridChargeW'), ...leaveOff(trouble)],
+  'grid.service': (trouble) => lessCharging(trouble, 'gridChargeW'),
+  'load.continuous': loadSide,
+  'load.interruption': (trouble) => otherInverters(trouble, 'any'),
+  'load.must-run': ontoBackup,
+  'load.output': loadSide,
+  'load.power': loadSide,
+  'load.total': loadSide,
+  'place.clearance': elsewhere,
+  'place.height': elsewhere,
+  'place.overlap': elsewhere,
+  'pv.string-voltage': shorterStrings,
+  'stack.bus-ends': parallelBus,
+  'stack.equal-lines': moreUnits,
+  'stack.parallel-bus': parallelBus,
+  'stack.unit-types': unitSettings,
+  'surge.chosen': loadSide,
+  'surge.cold-pickup': loadSide,
+  'surge.largest-start': loadSide,
+  'surge.output': loadSide,
+  'surge.staggered': loadSide,
+  'surge.stall': loadSide,
+  'wiring.breaking': otherDevices,
+  'wiring.device': otherDevices,
+  'wiring.protection': (trouble) => [
+    ...thickerLeads(trouble, ['inverterLead', 'lead', 'groupLead']),
+    ...otherDevices(trouble),
+  ],
+  'wiring.terminals': (trouble) => thickerLeads(trouble, ['inverterLead', 'lead', 'groupLead']),
+};
+
+/** Ways that may clear a cause, in the order in which they are worth trying. */
+export const candidatesFor = (trouble: Trouble): readonly Candidate[] =>
+  FINDERS[trouble.cause.worst.check]?.(trouble) ?? [];

@@ -1,0 +1,159 @@
+import { type Analysis, analyse } from '../../checks/analyse.ts';
+import { acceptanceOf } from '../../checks/accepted.ts';
+import { type Cause, analysisCauses, inSameCause } from '../../checks/causes.ts';
+import { compareFindings, type State } from '../../checks/finding.ts';
+import { checkById, type RegisteredFinding } from '../../checks/registry.ts';
+import { findingsOf, limitModes } from '../../checks/runChecks.ts';
+import { sentenceOf } from '../../checks/sentence.ts';
+import type { EquipmentType } from '../../catalogue/schema.ts';
+import { diff, type Edit } from '../../design/edits.ts';
+import { readDesign } from '../../design/read.ts';
+import type { Design } from '../../design/schema.ts';
+import { compile } from '../../installation/compile.ts';
+import { statedOf } from '../../installation/stated.ts';
+import { candidatesFor } from './candidates.ts';
+import type { Candidate, Trouble } from './candidate.ts';
+
+/** What a mend comes to. */
+export interface MendEffect {
+  /** The worst of what the cause was about: 'within' where nothing of it is left. */
+  readonly state: State;
+  readonly message: string;
+  /** Causes of the whole design afterwards. */
+  readonly over: number;
+  readonly unknown: number;
+  readonly tight: number;
+}
+
+/** Edits that clear a cause, with what they come to. Nothing is changed until somebody takes it. */
+export interface Mend {
+  readonly id: string;
+  readonly title: string;
+  readonly edits: readonly Edit[];
+  readonly after: MendEffect;
+}
+
+/** How many mends are worked out in full for one cause; what is only tight needs no choice. */
+const KEPT = { over: 4, tight: 2, unknown: 0 };
+const RANK: Record<State, number> = { within: 0, tight: 1, unknown: 2, over: 3 };
+
+/** The worst that is left of a cause in a changed design: only its own checks are run, in its own modes. */
+function leftOf(
+  { cause }: Trouble,
+  design: Design,
+  catalogue: readonly EquipmentType[],
+): RegisteredFinding | undefined {
+  const installation = compile(design, catalogue);
+  const checks = [...new Set(cause.findings.map(({ check }) => check))];
+  const left = limitModes(installation)
+    .filter(({ id }) => cause.modes.includes(id))
+    .flatMap((mode) => checks.flatMap((check) => findingsOf(checkById(check), { installation, mode })))
+    .filter((finding) => finding.state !== 'within' && inSameCause(cause, finding));
+  return left.sort(compareFindings)[0];
+}
+
+const isBetter = (cause: Cause, left: RegisteredFinding | undefined): boolean =>
+  left === undefined || RANK[left.state] < RANK[cause.state];
+
+/** The smallest step of a candidate that clears the cause. */
+function clearing(trouble: Trouble, candidate: Candidate): { design: Design; step: number } | undefined {
+  for (let step = 1; step <= candidate.most; step += 1) {
+    const next = candidate.make(trouble.design, step);
+    if (next === undefined || next === trouble.design) continue;
+    if (isBetter(trouble.cause, leftOf(trouble, next, trouble.catalogue))) return { design: next, step };
+  }
+  return undefined;
+}
+
+const count = (analysis: Analysis, state: Cause['state']): number =>
+  analysisCauses(analysis).filter((cause) => cause.state === state && !cause.accepted).length;
+
+function effectOf(trouble: Trouble, design: Design): MendEffect | undefined {
+  const { catalogue } = trouble;
+  const read = readDesign(design, catalogue);
+  if (!read.ok) return undefined;
+  const after = analyse(read.value, catalogue);
+  const left = leftOf(trouble, read.value, catalogue);
+  return {
+    state: left?.state ?? 'within',
+    message:
+      left === undefined ? 'Within the limits entered.' : sentenceOf(statedOf(after.installation), left),
+    over: count(after, 'over'),
+    unknown: count(after, 'unknown'),
+    tight: count(after, 'tight'),
+  };
+}
+
+function troubleOf(cause: Cause, analysis: Analysis, catalogue: readonly EquipmentType[]): Trouble {
+  const { subject } = cause.worst;
+  const stackId =
+    subject.kind === 'stack' || subject.kind === 'bank'
+      ? subject.id
+      : subject.about?.find(({ kind }) => kind === 'stack')?.id;
+  const ofGenerator = analysis.installation.generators.find(({ generator }) =>
+    [subject.id, ...(subject.about ?? []).map(({ id }) => id)].includes(generator.id),
+  )?.generator.stackId;
+  const { stacks } = analysis.installation;
+  return {
+    cause,
+    analysis,
+    design: analysis.design,
+    catalogue,
+    compiled:
+      stacks.find(({ stack }) => stack.id === (stackId ?? ofGenerator)) ??
+      (stacks.length === 1 ? stacks[0] : undefined),
+  };
+}
+
+/**
+ * What would clear a cause: each a list of edits, tried on the design, with what it comes to. A mend that brings more causes over than it
+ * clears is left out. Accepted causes and open questions have none.
+ */
+export function mendsOf(
+  cause: Cause,
+  analysis: Analysis,
+  catalogue: readonly EquipmentType[],
+): readonly Mend[] {
+  if (cause.state === 'unknown' || acceptanceOf(analysis.installation, cause.worst) !== undefined) return [];
+  const trouble = troubleOf(cause, analysis, catalogue);
+  const before = count(analysis, 'over');
+  const mends: Mend[] = [];
+  for (const candidate of candidatesFor(trouble)) {
+    if (mends.length >= KEPT[cause.state]) break;
+    const found = clearing(trouble, candidate);
+    if (found === undefined) continue;
+    const after = effectOf(trouble, found.design);
+    if (after === undefined || after.over > before - (cause.state === 'over' ? 1 : 0)) continue;
+    mends.push({
+      id: candidate.id,
+      title: candidate.title(found.step),
+      edits: diff(analysis.design, found.design),
+      after,
+    });
+  }
+  // What changes least comes first; of those what leaves least.
+  return mends.sort((a, b) => a.edits.length - b.edits.length || a.after.over - b.after.over);
+}
+
+/** Causes that no edit of the design clears: the building, the site or the customer decides. */
+const CUSTOMER: ReadonlySet<string> = new Set([
+  'bank.autonomy',
+  'bank.cold-charge',
+  'bonding.earth-point',
+  'bonding.electrode',
+  'grid.service',
+  'load.interruption',
+  'load.must-run',
+  'place.clearance',
+  'place.delivery',
+  'place.exposure',
+  'place.fixing',
+  'place.height',
+  'place.load',
+  'place.overlap',
+  'pv.rapid-shutdown',
+]);
+
+/** Who has to decide: the designer where an edit clears it, else the customer where it is about building, site or wishes. */
+export const decidesOn = (cause: Cause, mends: readonly Mend[]): 'design' | 'customer' =>
+  mends.length === 0 && CUSTOMER.has(cause.worst.check) ? 'customer' : 'design';

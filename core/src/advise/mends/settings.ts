@@ -1,0 +1,95 @@
+import { bankOfSet } from '../../figures/bank/ofSet.ts';
+import { plannedAddress, planBus, planComms } from '../wiring.ts';
+import { type Candidate, inBank, inStack, once, type Trouble } from './candidate.ts';
+
+/** Cables, addresses and terminators of the battery bus as the rule of the type wants them. */
+export function batteryBus({ compiled }: Trouble): Candidate[] {
+  const bank = compiled && bankOfSet(compiled);
+  if (compiled?.type.known !== true || bank?.known !== true || bank.value === 'none') return [];
+  const { type } = bank.value;
+  const inverter = compiled.type.value;
+  return [
+    once('addresses', 'Set the addresses in the order of the bus', (design) =>
+      inBank(compiled.stack.id, (one) => {
+        const order = one.comms?.links.map(({ to }) => to) ?? one.modules.map(({ id }) => id);
+        return {
+          ...one,
+          modules: one.modules.map((module) => {
+            const address = plannedAddress(type, order.indexOf(module.id));
+            return address === undefined ? module : { ...module, address };
+          }),
+        };
+      })(design),
+    ),
+    once('battery-ends', 'Set the terminators of the battery bus as its type wants them', (design) =>
+      inBank(compiled.stack.id, (one) => {
+        const plan = planComms(one, type, inverter);
+        return one.comms === undefined || plan?.terminated === undefined
+          ? one
+          : { ...one, comms: { ...one.comms, terminated: plan.terminated } };
+      })(design),
+    ),
+    once('battery-bus', 'Plug the battery bus as its type wants it', (design) =>
+      inBank(compiled.stack.id, (one) => {
+        const plan = planComms(one, type, inverter);
+        return plan === undefined ? one : { ...one, comms: { ...one.comms, ...plan } };
+      })(design),
+    ),
+  ];
+}
+
+/** Cables and terminators of the parallel bus as the rule of the type wants them. */
+export function parallelBus({ compiled }: Trouble): Candidate[] {
+  if (compiled?.type.known !== true) return [];
+  const plan = planBus(compiled.stack, compiled.type.value);
+  if (plan === undefined) return [];
+  const terminated = [...plan.terminated];
+  return [
+    once(
+      'bus-ends',
+      'Set the terminators of the parallel bus at its two ends',
+      inStack(compiled.stack.id, (one) => ({ ...one, terminated })),
+    ),
+    once(
+      'bus',
+      'Plug the parallel bus as its type wants it',
+      inStack(compiled.stack.id, (one) => ({ ...one, busLinks: plan.busLinks, terminated })),
+    ),
+  ];
+}
+
+/** Settings of the units as the site has them. */
+export function unitSettings({ compiled, design }: Trouble): Candidate[] {
+  if (compiled === undefined) return [];
+  const { frequencyHz, lineVoltageV } = design.site;
+  return [
+    once('unit-settings', 'Set frequency and voltage of every unit as of the site', (draft) =>
+      inStack(compiled.stack.id, (stack) => ({
+        ...stack,
+        units: stack.units.map((unit) => ({
+          ...unit,
+          ...(unit.frequencyHz === undefined || frequencyHz === undefined ? {} : { frequencyHz }),
+          ...(unit.outputV === undefined || lineVoltageV === undefined ? {} : { outputV: lineVoltageV }),
+        })),
+      }))(draft),
+    ),
+  ];
+}
+
+const CHARGE_STEPS = 20;
+
+/** Less charging from the side that is over, in twentieths of what is set. */
+export function lessCharging({ compiled }: Trouble, key: 'gridChargeW' | 'generatorChargeW'): Candidate[] {
+  const now = compiled?.stack[key];
+  if (compiled === undefined || now === undefined || now === 0) return [];
+  const at = (step: number): number => Math.floor((now * (1 - step / CHARGE_STEPS)) / 50) * 50;
+  return [
+    {
+      id: `less-${key}`,
+      title: (step) =>
+        `Charge with ${at(step)} W a unit from the ${key === 'gridChargeW' ? 'grid' : 'generator'}`,
+      most: CHARGE_STEPS,
+      make: (design, step) => inStack(compiled.stack.id, (one) => ({ ...one, [key]: at(step) }))(design),
+    },
+  ];
+}

@@ -1,0 +1,74 @@
+import { chargeKeyOf } from '../../figures/capability/acCharge.ts';
+import { largestChargeW } from '../../figures/generator/largestCharge.ts';
+import { lessCharging } from './settings.ts';
+import { type Candidate, inStack, once, type Trouble, typesAtHand } from './candidate.ts';
+
+const FEWER_MODULES = 4;
+
+/** The charging that leaves a generator within its limits. */
+export function generatorCharging(trouble: Trouble): Candidate[] {
+  const { analysis, cause } = trouble;
+  const { installation } = analysis;
+  const id =
+    cause.worst.subject.about?.find(({ kind }) => kind === 'generator')?.id ?? cause.worst.subject.id;
+  const set = installation.generators.find(({ generator }) => generator.id === id);
+  const compiled = installation.stacks.find(({ stack }) => stack.id === set?.generator.stackId);
+  if (set === undefined || compiled === undefined) return [];
+  const found = largestChargeW(set, compiled, installation);
+  const key = chargeKeyOf(set.generator.connection ?? '');
+  if ('refused' in found) return lessCharging({ ...trouble, compiled }, key);
+  return [
+    once(
+      'charger',
+      `Charge with ${found.perUnitW} W a unit from ${set.generator.name}`,
+      inStack(compiled.stack.id, (one) => ({ ...one, [key]: found.perUnitW })),
+    ),
+  ];
+}
+
+/** A larger set of the same lines from the catalogue. */
+export function otherGenerators(trouble: Trouble): Candidate[] {
+  const { analysis, cause } = trouble;
+  const id =
+    cause.worst.subject.about?.find(({ kind }) => kind === 'generator')?.id ?? cause.worst.subject.id;
+  const set = analysis.installation.generators.find(({ generator }) => generator.id === id);
+  if (set?.type.known !== true) return [];
+  const { value: now } = set.type;
+  return typesAtHand(trouble)
+    .flatMap((type) =>
+      type.kind === 'generator' &&
+      type.id !== now.id &&
+      type.lines === now.lines &&
+      type.outputV === now.outputV
+        ? [type]
+        : [],
+    )
+    .sort((a, b) => a.ratedVa - b.ratedVa)
+    .map((type) =>
+      once(`generator-${type.id}`, `Another generator: ${type.name}`, (design) => ({
+        ...design,
+        generators: design.generators.map((one) => (one.id === id ? { ...one, typeId: type.id } : one)),
+      })),
+    );
+}
+
+/** Fewer PV modules in each string of the array. */
+export function shorterStrings({ design, cause }: Trouble): Candidate[] {
+  const ids = [cause.worst.subject.id, ...(cause.worst.subject.about ?? []).map(({ id }) => id)];
+  const array = design.arrays.find(({ id }) => ids.includes(id));
+  const now = array?.modulesPerString;
+  if (array === undefined || now === undefined) return [];
+  return [
+    {
+      id: 'shorter-strings',
+      title: (step) => `${array.name}: ${now - step} modules in each string`,
+      most: Math.min(FEWER_MODULES, now - 1),
+      make: (draft, step) => ({
+        ...draft,
+        arrays: draft.arrays.map((one) =>
+          one.id === array.id ? { ...one, modulesPerString: now - step } : one,
+        ),
+      }),
+    },
+  ];
+}
