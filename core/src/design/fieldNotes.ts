@@ -4,3 +4,9 @@ import type { Edit } from './edits.ts';
 export function isFieldNote({ path }: Edit): boolean {
   return path[0] === 'delivery' || (path[0] === 'circuits' && path[2] === 'clampReadings');
 }
+
+/** Taking responsibility for a finding, or taking that back: for the approver alone. */
+export const isAcceptance = ({ path }: Edit): boolean => path[0] === 'accepted';
+
+/** Everything that changes the design itself. */
+export const isDesignWork = (edit: Edit): boolean => !isAcceptance(edit);

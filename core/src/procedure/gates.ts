@@ -1,10 +1,10 @@
-import { subjectKey } from '../checks/finding.ts';
+import { analysisCauses, type Cause } from '../checks/causes.ts';
+import { verdictOf } from '../checks/verdict.ts';
+import { acceptedLines } from './acceptedLines.ts';
 import { modesOf } from '../modes/modes.ts';
 import { statedOf } from '../installation/stated.ts';
 import type { Analysis } from '../checks/analyse.ts';
-import type { RegisteredFinding } from '../checks/registry.ts';
 import { sentenceOf } from '../checks/sentence.ts';
-import { counted } from '../words/quantity.ts';
 import type { ProcedureStep } from './schema.ts';
 import { moduleStep } from './modules.ts';
 import { confirmation } from './specs.ts';
@@ -23,47 +23,52 @@ export function gateSteps(analysis: Analysis): ProcedureStep[] {
   ];
 }
 
-/** How many findings a gate spells out before it counts the rest. */
-const LISTED = 6;
+/** How many causes a gate spells out before it counts the rest. */
+const LISTED = 8;
 
-const isLoss = (finding: RegisteredFinding): boolean => finding.mode.startsWith('unit-lost');
+function causeLine(analysis: Analysis, labels: ReadonlyMap<string, string>, cause: Cause): string {
+  const modes = cause.modes.map((mode) => labels.get(mode) ?? mode);
+  const where = modes.length > 1 ? ` (${modes.length} modes)` : '';
+  return `${labels.get(cause.worst.mode) ?? cause.worst.mode}${where}: ${sentenceOf(statedOf(analysis.installation), cause.worst)}`;
+}
 
-function limitsGate({ installation, findings }: Analysis): ProcedureStep {
-  const over = findings.filter((finding) => finding.state === 'over');
-  const unknown = findings.filter((finding) => finding.state === 'unknown');
+/** Nothing over that nobody has taken responsibility for: the gate names each, and what is accepted with who did it. */
+function limitsGate(analysis: Analysis): ProcedureStep {
+  const { installation } = analysis;
+  const causes = analysisCauses(analysis);
   const labels = new Map(modesOf(installation).map((mode) => [mode.id, mode.label]));
-  // What fails with all units present comes first; losing either of two like units says the same, so one line is enough.
-  const first = new Map<string, RegisteredFinding>();
-  for (const finding of over) {
-    const key = `${finding.check} ${subjectKey(finding.subject)}`;
-    const known = first.get(key);
-    if (known === undefined || (isLoss(known) && !isLoss(finding))) first.set(key, finding);
-  }
-  const distinct = [...first.values()].sort((a, b) => Number(isLoss(a)) - Number(isLoss(b)));
-  const listed = distinct
-    .slice(0, LISTED)
-    .map(
-      (finding) =>
-        `${labels.get(finding.mode) ?? finding.mode}: ${sentenceOf(statedOf(installation), finding)}`,
-    );
-  const more = distinct.length > LISTED ? [`And ${distinct.length - LISTED} more in the limits stage.`] : [];
+  const over = causes.filter((cause) => cause.state === 'over' && !cause.accepted);
+  const unknown = causes.filter((cause) => cause.state === 'unknown' && !cause.accepted);
+  const accepted = acceptedLines(analysis);
+  const more = over.length > LISTED ? [`And ${over.length - LISTED} more in the limits stage.`] : [];
   return {
     id: 'gate-limits',
     section: 'gates',
     title: 'Limits are met or accepted',
     instructions: [
-      over.length === 0
-        ? 'No finding is over its limit.'
-        : `${counted(over.length, 'finding')} over the limit. Each must be mended, or accepted in writing by the licensed person:`,
-      ...listed,
-      ...more,
-      ...(unknown.length === 0
+      verdictOf(installation, causes),
+      ...(over.length === 0
         ? []
-        : [`${counted(unknown.length, 'finding')} cannot be judged for want of inputs.`]),
+        : ['Each of these must be mended, or accepted by the licensed person in the limits stage:']),
+      ...over.slice(0, LISTED).map((cause) => causeLine(analysis, labels, cause)),
+      ...more,
+      ...accepted.map(({ finding, by, reason }) => `Accepted by ${by} (${reason}): ${finding}`),
+      ...unknown.slice(0, LISTED).map(({ title }) => `Open: ${title}.`),
     ],
     cautions: ['An accepted finding stays a hazard. Keep its abort limit in mind at every step.'],
     readings: [
-      confirmation('limits-accepted', 'Every finding over its limit is mended or accepted in writing'),
+      over.length === 0
+        ? confirmation('limits-accepted', 'Nothing is over that the licensed person has not accepted')
+        : {
+            id: 'limits-open',
+            label: 'Causes over the limit that nobody has accepted',
+            unit: '',
+            kind: 'number',
+            instrument: 'limits stage',
+            nominal: 0,
+            expected: { low: 0, high: 0 },
+            missing: [],
+          },
     ],
   };
 }

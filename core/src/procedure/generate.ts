@@ -3,7 +3,11 @@ import type { EquipmentType } from '../catalogue/schema.ts';
 import type { Design } from '../design/schema.ts';
 import { feedsNothing } from '../figures/capability/capability.ts';
 import type { CompiledStack } from '../installation/installation.ts';
+import { analysisCauses } from '../checks/causes.ts';
+import { verdictOf } from '../checks/verdict.ts';
+import { acceptedLines } from './acceptedLines.ts';
 import { darkStep } from './darkLines.ts';
+import { equipmentLines } from './equipment.ts';
 import { gateSteps } from './gates.ts';
 import { islandStep } from './islandNoLoad.ts';
 import { loadSteps } from './loadSteps.ts';
@@ -21,6 +25,9 @@ export function generateProcedure(analysis: Analysis): Procedure {
   const { stacks } = analysis.installation;
   return {
     format: 1,
+    verdict: verdictOf(analysis.installation, analysisCauses(analysis)),
+    accepted: acceptedLines(analysis),
+    equipment: equipmentLines(analysis.installation),
     steps: [
       ...gateSteps(analysis),
       ...stacks.flatMap((compiled) =>

@@ -35,5 +35,18 @@ export const procedureStep = z.strictObject({
 export type ProcedureStep = z.infer<typeof procedureStep>;
 
 /** The islanding test of one design, as it stood when it was generated. */
-export const procedureSchema = z.strictObject({ format: z.literal(1), steps: z.array(procedureStep) });
+export const procedureSchema = z.strictObject({
+  format: z.literal(1),
+  /** What stood between the design and its test, in a sentence. */
+  verdict: z.string().optional(),
+  /** Findings that somebody took responsibility for. */
+  accepted: z
+    .array(z.strictObject({ finding: z.string(), by: z.string(), reason: z.string(), at: z.string() }))
+    .optional(),
+  /** What stood in the cabinets: serial numbers and firmware, as recorded in the design. */
+  equipment: z
+    .array(z.strictObject({ what: z.string(), type: z.string(), serial: z.string(), firmware: z.string() }))
+    .optional(),
+  steps: z.array(procedureStep),
+});
 export type Procedure = z.infer<typeof procedureSchema>;

@@ -28,8 +28,8 @@ export const jobSummary = z.object({
   revision: z.number().int(),
   changedAt: z.string(),
   changedBy: z.string(),
-  /** Worst finding in words, and how many there are in each state. */
-  worst: z.string(),
+  /** What stands between the job and its test, and how many causes there are in each state. */
+  verdict: z.string(),
   counts: z.object({ over: z.number(), tight: z.number(), unknown: z.number(), within: z.number() }),
   stage: z.string(),
 });
@@ -44,6 +44,8 @@ export const jobDocument = z.object({
   /** May tick the delivery list and log clamp readings. */
   canNote: z.boolean(),
   canTest: z.boolean(),
+  /** May take responsibility for a finding by name. */
+  canAccept: z.boolean(),
 });
 export type JobDocument = z.infer<typeof jobDocument>;
 

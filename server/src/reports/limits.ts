@@ -1,4 +1,14 @@
-import { type Analysis, formatQuantity, modesOf, sentenceOf, type State, STATES } from '@bastion/core';
+import {
+  acceptanceOf,
+  type Analysis,
+  analysisCauses,
+  formatQuantity,
+  modesOf,
+  sentenceOf,
+  type State,
+  STATES,
+  verdictOf,
+} from '@bastion/core';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { heading, moment, reportPage, table } from './page.ts';
 
@@ -11,9 +21,10 @@ const TITLES: Record<State, string> = {
 
 /** All findings of a design in all its modes, worst first, for paper. */
 export function limitsReport(
-  { design, installation, findings }: Analysis,
+  analysis: Analysis,
   made: { readonly revision: number; readonly madeAt: Date },
 ): TDocumentDefinitions {
+  const { design, installation, findings } = analysis;
   const labels = new Map(modesOf(installation).map((mode) => [mode.id, mode.label]));
   const sections = STATES.flatMap((state): Content[] => {
     const some = findings.filter((finding) => finding.state === state);
@@ -31,11 +42,24 @@ export function limitsReport(
       table([90, '*', 45], ['Mode', 'Finding', 'Margin'], rows),
     ];
   });
+  const causes = analysisCauses(analysis);
+  const causeRows = causes.map((cause): Content[] => {
+    const accepted = acceptanceOf(installation, cause.worst);
+    return [
+      accepted === undefined ? cause.state : `${cause.state}, accepted`,
+      `${cause.follows === undefined ? '' : '→ '}${cause.title}: ${sentenceOf(design, cause.worst)}${accepted === undefined ? '' : ` Accepted by ${accepted.by}: ${accepted.reason}`}`,
+      { text: String(cause.findings.length), alignment: 'right' },
+    ];
+  });
   const overrides = design.defaults.map((one): Content[] => [one.id, String(one.value), one.reason]);
   return reportPage(
     `${design.name}: limits`,
     `Revision ${made.revision}, printed ${moment(made.madeAt)}. ${findings.length} findings in ${modesOf(installation).length} operating modes.`,
     [
+      heading('Verdict'),
+      { text: verdictOf(installation, causes) },
+      heading(`Causes (${causes.length})`),
+      table(['auto', '*', 45], ['State', 'Cause and its worst finding', 'Findings'], causeRows),
       ...sections,
       ...(overrides.length === 0
         ? []

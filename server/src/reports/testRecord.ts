@@ -1,7 +1,9 @@
 import {
-  formatNumber,
+  bandFigures,
   judgeReading,
+  type Procedure,
   type ProcedureStep,
+  readingFigure,
   type ReadingSpec,
   type Verdict,
   type wire,
@@ -21,16 +23,17 @@ const WORDS: Record<Verdict, string> = {
 function bandWords(spec: ReadingSpec): string {
   if (spec.kind === 'confirmation') return 'yes';
   if (spec.missing.length > 0) return `missing: ${spec.missing.join('; ')}`;
-  const { low, high } = spec.expected ?? {};
-  if (low !== undefined && high !== undefined)
-    return `${formatNumber(low)} to ${formatNumber(high)} ${spec.unit}`;
-  if (low !== undefined) return `at least ${formatNumber(low)} ${spec.unit}`;
-  if (high !== undefined) return `at most ${formatNumber(high)} ${spec.unit}`;
-  return 'recorded only';
+  const words = bandFigures(spec, spec.expected ?? {});
+  return words === '' ? 'recorded only' : `${words} ${spec.unit}`.trim();
 }
 
+/** The figure as the instrument showed it. */
 function valueWords(spec: ReadingSpec, value: number): string {
-  return spec.kind === 'confirmation' ? (value === 1 ? 'yes' : 'no') : `${formatNumber(value)} ${spec.unit}`;
+  return spec.kind === 'confirmation'
+    ? value === 1
+      ? 'yes'
+      : 'no'
+    : `${readingFigure(value)} ${spec.unit}`.trim();
 }
 
 /** Every reading of a step, corrected and repeated ones too: nothing that was taken is left out. */
@@ -53,6 +56,48 @@ function stepRows(step: ProcedureStep, readings: readonly wire.Reading[]): Conte
   });
 }
 
+/** What stood between the design and its test when the run began: verdict, what is accepted by name, and who signs for it. */
+function standing({ verdict, accepted = [], equipment = [] }: Procedure): Content[] {
+  return [
+    ...(verdict === undefined ? [] : [heading('Verdict'), { text: verdict }]),
+    ...(accepted.length === 0
+      ? []
+      : [
+          heading('Accepted findings'),
+          table(
+            ['*', 110, 150],
+            ['Finding', 'Accepted by', 'Reason'],
+            accepted.map((one) => [
+              one.finding,
+              `${one.by}, ${moment(new Date(one.at).toISOString())}`,
+              one.reason,
+            ]),
+          ),
+        ]),
+    ...(equipment.length === 0
+      ? []
+      : [
+          heading('Equipment'),
+          table(
+            ['*', '*', 100, 110],
+            ['Part', 'Type', 'Serial', 'Firmware'],
+            equipment.map((one) => [one.what, one.type, one.serial, one.firmware]),
+          ),
+        ]),
+    heading('Responsible licensed person'),
+    table(['*', 130, 130, 100], ['Name', 'Licence', 'Signature', 'Date'], [[' ', ' ', ' ', ' ']]),
+    heading('Instruments used'),
+    table(
+      ['*', 130, 130],
+      ['Instrument', 'Serial', 'Calibrated until'],
+      [
+        [' ', ' ', ' '],
+        [' ', ' ', ' '],
+      ],
+    ),
+  ];
+}
+
 /** The record of one run of the islanding test. */
 export function testRecord(
   run: wire.TestRun,
@@ -65,6 +110,7 @@ export function testRecord(
     `On revision ${run.revision}. Started by ${run.startedBy} ${moment(run.startedAt)}, ${ended}. Printed ${moment(made.madeAt)}.`,
     [
       ...reason,
+      ...standing(run.procedure),
       ...run.procedure.steps.flatMap((step) => [
         heading(step.title),
         table(

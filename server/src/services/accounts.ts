@@ -89,3 +89,5 @@ export const canEdit = (person: Person): boolean => person.role === 'designer';
 export const canTest = (person: Person): boolean => person.role === 'designer' || person.role === 'field';
 /** May tick the delivery list, take photos and log clamp readings. */
 export const canNote = (person: Person): boolean => canTest(person);
+/** May take responsibility for a finding by name: an approver's own power. */
+export const canAccept = (person: Person): boolean => person.role === 'approver';

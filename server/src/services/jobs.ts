@@ -1,12 +1,15 @@
 import { createHash } from 'node:crypto';
 import { Op, type Transaction } from 'sequelize';
 import {
+  acceptanceSchema,
   applyEdits,
   conflictsBetween,
   type Design,
   diff,
   type Edit,
   editSchema,
+  isAcceptance,
+  isDesignWork,
   isFieldNote,
   readDesign,
   SAMPLE_TYPES,
@@ -17,7 +20,7 @@ import { z } from 'zod';
 import type { Database } from '../database.ts';
 import { RefusalError } from '../errors.ts';
 import type { JobRow } from '../models/jobs.ts';
-import { canEdit, canNote, canTest, type Person } from './accounts.ts';
+import { canAccept, canEdit, canNote, canTest, type Person } from './accounts.ts';
 import { readSummary, summarise } from './summary.ts';
 
 /** A whole document is kept with every so many revisions; between them the edits lead on. */
@@ -122,6 +125,7 @@ export function jobs({ sequelize, models }: Database, now: () => Date) {
         canEdit: canEdit(person),
         canNote: canNote(person),
         canTest: canTest(person),
+        canAccept: canAccept(person),
       };
     },
 
@@ -135,7 +139,7 @@ export function jobs({ sequelize, models }: Database, now: () => Date) {
 
     create: async (person: Person, value: unknown): Promise<number> => {
       if (!canEdit(person)) throw new RefusalError('NOT_ALLOWED');
-      const design = validDesign(value);
+      const design = { ...validDesign(value), accepted: [] };
       return sequelize.transaction(async (transaction) =>
         createJob(models, person, design, now(), transaction, write),
       );
@@ -144,10 +148,11 @@ export function jobs({ sequelize, models }: Database, now: () => Date) {
     /** Replaces the whole document, as an import does. What was there stays as an earlier revision. */
     replace: async (person: Person, jobId: number, value: unknown): Promise<number> => {
       if (!canEdit(person)) throw new RefusalError('NOT_ALLOWED');
-      const design = validDesign(value);
+      const given = validDesign(value);
       return sequelize.transaction(async (transaction) => {
         const job = await find(person, jobId, transaction);
         const before = storedDesign(job);
+        const design = withAcceptancesOf(given, before);
         const editId = createHash('sha256')
           .update(`${job.id}:${job.revision}:${now().getTime()}`)
           .digest('hex')
@@ -166,8 +171,7 @@ export function jobs({ sequelize, models }: Database, now: () => Date) {
      * that touches what others changed since its base is refused with both values.
      */
     edit: async (person: Person, jobId: number, batch: wire.EditBatch): Promise<number> => {
-      const isAllowed = canEdit(person) || (canNote(person) && batch.patches.every(isFieldNote));
-      if (!isAllowed) throw new RefusalError('NOT_ALLOWED');
+      if (!mayMake(person, batch.patches, now())) throw new RefusalError('NOT_ALLOWED');
       return sequelize.transaction(async (transaction) => {
         const job = await find(person, jobId, transaction);
         const applied = await models.edits.findOne({ where: { jobId, editId: batch.editId }, transaction });
@@ -216,6 +220,33 @@ export function jobs({ sequelize, models }: Database, now: () => Date) {
     },
   };
 }
+
+/** How far ahead of the server's clock a device may be. */
+const CLOCK_SLACK_MS = 5 * 60_000;
+
+/** An acceptance carries the name of whoever makes it, and no time to come. */
+function isOwnAcceptance(person: Person, edit: Edit, now: Date): boolean {
+  if (!isAcceptance(edit)) return false;
+  if (edit.op === 'remove') return true;
+  if (edit.op !== 'insert') return false;
+  const read = acceptanceSchema.safeParse(edit.entity);
+  return (
+    read.success && read.data.by === person.name && Date.parse(read.data.at) <= now.getTime() + CLOCK_SLACK_MS
+  );
+}
+
+/** What each role may change of a design: the designer all but acceptances, the field notes, the approver acceptances of their own name. */
+function mayMake(person: Person, edits: readonly Edit[], now: Date): boolean {
+  if (canEdit(person)) return edits.every(isDesignWork);
+  if (canAccept(person)) return edits.every((edit) => isOwnAcceptance(person, edit, now));
+  return canNote(person) && edits.every(isFieldNote);
+}
+
+/** An import brings a design, not the responsibility of people: what stands accepted in the job stays, nothing else comes in. */
+const withAcceptancesOf = (design: Design, before: Design): Design => ({
+  ...design,
+  accepted: before.accepted,
+});
 
 type Write = (
   job: JobRow,

@@ -1,13 +1,12 @@
 import {
   analyse,
+  analysisCauses,
   type Design,
-  modesOf,
   SAMPLE_TYPES,
-  sentenceOf,
   type StageKey,
   STAGES,
   type State,
-  STATES,
+  verdictOf,
 } from '@bastion/core';
 import { z } from 'zod';
 
@@ -37,26 +36,25 @@ function stageOf(design: Design): string {
 
 /** Where a job stands, for the job list. Made once per revision. */
 export function summarise(design: Design): Summary {
-  const { installation, findings } = analyse(design, SAMPLE_TYPES);
-  const count = (state: State): number => findings.filter((finding) => finding.state === state).length;
-  // The loss of a unit is a case of its own; what fails with all units present is told first.
-  const lossModes = new Set(
-    modesOf(installation)
-      .filter((mode) => mode.kind === 'unit-lost')
-      .map((mode) => mode.id),
-  );
-  const worst =
-    findings.find((finding) => finding.state === 'over' && !lossModes.has(finding.mode)) ?? findings[0];
-  const modeLabel = modesOf(installation).find((mode) => mode.id === worst?.mode)?.label ?? '';
-  const [over, unknown, tight, within] = STATES.map(count);
+  const analysis = analyse(design, SAMPLE_TYPES);
+  const causes = analysisCauses(analysis);
+  const roots = causes.filter((cause) => cause.follows === undefined && !cause.accepted);
+  const count = (state: State): number => roots.filter((cause) => cause.state === state).length;
+  const isBare = analysis.findings.length === 0;
   return {
-    worst:
-      worst === undefined || worst.state === 'within'
-        ? 'Nothing over, tight or unknown.'
-        : `${modeLabel}: ${sentenceOf(design, worst)}`,
-    counts: { over: over ?? 0, tight: tight ?? 0, unknown: unknown ?? 0, within: within ?? 0 },
+    worst: isBare ? 'Nothing to check yet.' : verdictOf(analysis.installation, causes),
+    counts: {
+      over: count('over'),
+      tight: count('tight'),
+      unknown: count('unknown'),
+      within: analysis.findings.filter((finding) => finding.state === 'within').length,
+    },
     stage: stageOf(design),
   };
 }
 
-export const readSummary = (text: string): Summary => summarySchema.parse(JSON.parse(text));
+/** The stored words of a summary, as the job list is given them. */
+export function readSummary(text: string): Omit<Summary, 'worst'> & { readonly verdict: string } {
+  const { worst: verdict, ...rest } = summarySchema.parse(JSON.parse(text));
+  return { ...rest, verdict };
+}

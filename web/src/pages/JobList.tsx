@@ -27,7 +27,7 @@ function JobRow({ job }: { readonly job: wire.JobSummary }) {
       <td className="py-2 pr-4">
         <div className="flex items-start gap-2">
           <StateMark state={worstState(counts)} />
-          <span className="flex-1">{job.worst}</span>
+          <span className="flex-1">{job.verdict}</span>
         </div>
         <p className="condensed text-quiet">
           {counts.over} over, {counts.unknown} unknown, {counts.tight} tight, {counts.within} within
@@ -79,7 +79,7 @@ function NewJob({ onFail }: { readonly onFail: (message: string) => void }) {
   );
 }
 
-/** The jobs of the firm: where each stands, its worst finding in words, and who touched it last. */
+/** The jobs of the firm: where each stands, what stands between it and its test, and who touched it last. */
 export function JobList() {
   const [jobs, setJobs] = useState<readonly wire.JobSummary[]>();
   const [failure, setFailure] = useState('');
@@ -107,7 +107,7 @@ export function JobList() {
                 <tr className="text-left text-quiet">
                   <th className="pb-2 font-medium">Job</th>
                   <th className="pb-2 font-medium">Next stage</th>
-                  <th className="pb-2 font-medium">Worst finding</th>
+                  <th className="pb-2 font-medium">What stands before the test</th>
                   <th className="pb-2 font-medium">Last change</th>
                 </tr>
               </thead>

@@ -7,6 +7,8 @@ import {
   diff,
   type Edit,
   invertEdits,
+  isAcceptance,
+  isDesignWork,
   isFieldNote,
   modesOf,
   type Problem,
@@ -34,6 +36,8 @@ export interface OpenJob {
   /** May tick the delivery list, take photos and log clamp readings. */
   readonly canNote: boolean;
   readonly canTest: boolean;
+  /** May take responsibility for a finding by name. */
+  readonly canAccept: boolean;
 }
 
 interface JobStore {
@@ -65,9 +69,10 @@ const UNDO_DEPTH = 200;
 let saver: Saver | undefined;
 let events: EventSource | undefined;
 
-/** Whether this person may make these edits: a field electrician only notes. */
+/** Whether this person may make these edits: a field electrician only notes, an approver only acceptances. */
 function mayMake(job: OpenJob, edits: readonly Edit[]): boolean {
-  return job.canEdit || (job.canNote && edits.every(isFieldNote));
+  if (job.canEdit) return edits.every(isDesignWork);
+  return (job.canAccept && edits.every(isAcceptance)) || (job.canNote && edits.every(isFieldNote));
 }
 
 function analysed(job: Omit<OpenJob, 'analysis'>): OpenJob {
@@ -157,6 +162,7 @@ export const useJob = create<JobStore>((set, get) => {
           canEdit: found.canEdit,
           canNote: found.canNote,
           canTest: found.canTest,
+          canAccept: found.canAccept,
         });
         saver = new Saver(
           {

@@ -95,6 +95,7 @@ beforeEach(() => {
       canEdit: true,
       canNote: true,
       canTest: true,
+      canAccept: false,
     }),
   );
   saver = new Saver(

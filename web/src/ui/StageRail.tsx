@@ -1,12 +1,12 @@
-import { type Analysis, checkById, type Finding, stageOfFinding, STAGES, STATES } from '@bastion/core';
+import { type Analysis, analysisCauses, type Cause, checkById, stageOfFinding, STAGES } from '@bastion/core';
 import { memo } from 'react';
 import { NavLink } from 'react-router';
 import { useOpenJob } from '../state/job.ts';
 import { useAfterPaint } from './useAfterPaint.ts';
 
-const homeOf = (finding: Finding): string => stageOfFinding(finding, checkById(finding.check).family);
+const homeOf = ({ worst }: Cause): string => stageOfFinding(worst, checkById(worst.check).family);
 
-/** The stages in the order of the work, each with its count of open findings. */
+/** The stages in the order of the work, each with its count of open causes. */
 export function StageRail({ jobId }: { readonly jobId: number }) {
   const { analysis } = useOpenJob();
   return <Rail jobId={jobId} analysis={useAfterPaint(analysis)} />;
@@ -19,17 +19,19 @@ const Rail = memo(function Rail({
   readonly jobId: number;
   readonly analysis: Analysis;
 }) {
-  const open = analysis.findings.filter((finding) => finding.state === 'over' || finding.state === 'unknown');
+  // What follows from another cause is mended with it, and what is accepted is settled: neither is counted.
+  const open = analysisCauses(analysis).filter(
+    ({ state, follows, accepted }) => state !== 'tight' && follows === undefined && !accepted,
+  );
   return (
     <nav
       aria-label="Stages"
       className="no-print relative flex shrink-0 overflow-x-auto border-rule max-lg:border-b lg:w-40 lg:flex-col lg:border-r lg:py-2"
     >
       {STAGES.map(({ key, title: label }, index) => {
-        const count =
-          key === 'limits' ? open.length : open.filter((finding) => homeOf(finding) === key).length;
+        const count = key === 'limits' ? open.length : open.filter((cause) => homeOf(cause) === key).length;
         const hasOver = open.some(
-          (finding) => finding.state === STATES[0] && (key === 'limits' || homeOf(finding) === key),
+          (cause) => cause.state === 'over' && (key === 'limits' || homeOf(cause) === key),
         );
         return (
           <NavLink
@@ -46,10 +48,10 @@ const Rail = memo(function Rail({
             {count > 0 && (
               <span
                 className={`condensed rounded-sm px-1.5 text-[12px] font-semibold ${hasOver ? 'bg-over-wash text-over' : 'bg-unknown-wash text-unknown'}`}
-                title={hasOver ? 'Open findings, some over the limit' : 'Open findings, not known yet'}
+                title={hasOver ? 'Open causes, some over the limit' : 'Open questions'}
               >
                 {count}
-                <span className="sr-only"> open findings</span>
+                <span className="sr-only"> open causes</span>
               </span>
             )}
           </NavLink>

@@ -4,6 +4,7 @@ import { ToggleGroup } from 'radix-ui';
 import { useState } from 'react';
 import { useJob, useOpenJob } from '../../state/job.ts';
 import { StateMark } from '../../ui/StateMark.tsx';
+import { Causes } from './Causes.tsx';
 import { FindingList } from './FindingList.tsx';
 import { countStates, Matrix } from './Matrix.tsx';
 
@@ -36,7 +37,7 @@ function StateFilter({
   );
 }
 
-/** Every finding of every mode: the matrix for the overview, the sentences below it, worst first. */
+/** The verdict and its causes first; then the matrix of checks and modes, and every finding as a sentence. */
 export function LimitsStage() {
   const { id, analysis } = useOpenJob();
   const modeId = useJob((store) => store.modeId);
@@ -72,9 +73,10 @@ export function LimitsStage() {
           <Printer size={15} aria-hidden="true" /> Print
         </button>
       </div>
+      <Causes />
       <Matrix />
       <div className="no-print flex flex-wrap items-center gap-3">
-        <h2>Findings, worst first</h2>
+        <h2>Every finding, worst first</h2>
         <StateFilter shown={shown} onShow={setShown} />
         <ToggleGroup.Root
           type="single"

@@ -1,4 +1,4 @@
-import { formatNumber, type ReadingSpec } from '@bastion/core';
+import { edgeFigure, type ReadingSpec } from '@bastion/core';
 
 interface Span {
   readonly from: number;
@@ -59,12 +59,12 @@ export function Gauge({ spec, value }: { readonly spec: ReadingSpec; readonly va
       <div className="condensed relative h-4 text-[11.5px] text-quiet">
         {spec.expected.low !== undefined && spec.expected.low > span.from && (
           <span className="absolute -translate-x-1/2" style={{ left: `${from}%` }}>
-            {formatNumber(spec.expected.low)}
+            {edgeFigure(spec, spec.expected.low)}
           </span>
         )}
         {spec.expected.high !== undefined && (
           <span className="absolute -translate-x-1/2" style={{ left: `${to}%` }}>
-            {formatNumber(spec.expected.high)}
+            {edgeFigure(spec, spec.expected.high)}
           </span>
         )}
       </div>

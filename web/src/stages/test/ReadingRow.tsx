@@ -1,4 +1,4 @@
-import { formatNumber, judgeReading, type ReadingSpec, type wire } from '@bastion/core';
+import { bandFigures, judgeReading, type ReadingSpec, type wire } from '@bastion/core';
 import { type SyntheticEvent, useId, useRef, useState } from 'react';
 import { readNumber } from '../../ui/readNumber.ts';
 import { Gauge } from './Gauge.tsx';
@@ -11,16 +11,12 @@ interface ReadingRowProps {
   readonly onRead: (value: number) => Promise<string | undefined>;
 }
 
-function expectedWords({ expected, unit, missing, kind }: ReadingSpec): string {
+function expectedWords(spec: ReadingSpec): string {
+  const { expected, unit, missing, kind } = spec;
   if (kind === 'confirmation') return '';
   if (missing.length > 0) return `Cannot be judged. Missing: ${missing.join('; ')}.`;
   if (expected === undefined) return 'Recorded; there is no limit to hold it against.';
-  const { low, high } = expected;
-  if (low !== undefined && high !== undefined)
-    return `Expected ${formatNumber(low)} to ${formatNumber(high)} ${unit}`;
-  return low === undefined
-    ? `Expected at most ${formatNumber(high ?? 0)} ${unit}`
-    : `Expected at least ${formatNumber(low)} ${unit}`;
+  return `Expected ${bandFigures(spec, expected)} ${unit}`.trim();
 }
 
 function Confirmation({ spec, reading, canWrite, onRead }: ReadingRowProps) {
@@ -90,8 +86,7 @@ function NumberReading({ spec, reading, canWrite, onRead }: ReadingRowProps) {
           <label htmlFor={id}>{spec.label}</label>
           <p className="text-[12.5px] text-quiet">
             {expectedWords(spec)}
-            {spec.abort !== undefined &&
-              `; stop outside ${formatNumber(spec.abort.low ?? 0)} to ${formatNumber(spec.abort.high ?? 0)} ${spec.unit}`}
+            {spec.abort !== undefined && `; stop outside ${bandFigures(spec, spec.abort)} ${spec.unit}`}
             <br />
             {spec.instrument}
           </p>

@@ -1,4 +1,4 @@
-import type { wire } from '@bastion/core';
+import { alarmOf, blockedBy, type wire } from '@bastion/core';
 import { ArrowLeft, ArrowRight, FileText } from 'lucide-react';
 import { useState } from 'react';
 import { api, failureSentence } from '../../api/client.ts';
@@ -17,6 +17,11 @@ interface RunPageProps {
 
 const STATE_WORDS = { running: 'running', finished: 'finished', aborted: 'aborted' } as const;
 
+const SHUT = {
+  gate: 'This is a gate: what comes after it opens when everything here is taken and within, or when a reason is given.',
+  abort: 'Past the abort limit: test again, or give a reason to go on.',
+} as const;
+
 /** A run of the test, one step at a time. */
 export function RunPage({ run, onChange, onBack }: RunPageProps) {
   const { canTest, revision } = useOpenJob();
@@ -26,12 +31,15 @@ export function RunPage({ run, onChange, onBack }: RunPageProps) {
   const step = procedure.steps[at];
   const canWrite = canTest && run.state === 'running';
   const verdicts = procedure.steps.map((one) => stepVerdict(one, readings));
+  const blocked = canWrite ? blockedBy(procedure, readings) : undefined;
+  const last = blocked?.step ?? procedure.steps.length - 1;
+  const alarm = alarmOf(procedure, readings);
   const go = (index: number): void => {
     setRetesting(undefined);
-    setAt(Math.min(Math.max(index, 0), procedure.steps.length - 1));
+    setAt(Math.min(Math.max(index, 0), last));
   };
 
-  const read = async (readingId: string, value: number): Promise<string | undefined> => {
+  const read = async (readingId: string, value: number, note?: string): Promise<string | undefined> => {
     if (step === undefined) return undefined;
     const { attempt, values } = currentValues(step, readings);
     const again = retesting === step.id;
@@ -43,6 +51,7 @@ export function RunPage({ run, onChange, onBack }: RunPageProps) {
         value,
         attempt: again ? attempt + 1 : attempt,
         ...(earlier === undefined ? {} : { corrects: earlier.id }),
+        ...(note === undefined ? {} : { note }),
       });
       setRetesting(undefined);
       onChange((now) => ({ ...now, readings: [...now.readings, added] }));
@@ -65,7 +74,7 @@ export function RunPage({ run, onChange, onBack }: RunPageProps) {
   return (
     <div className="field-page grid gap-4 lg:grid-cols-[230px_minmax(0,1fr)]">
       <div className="no-print max-lg:order-2">
-        <StepSpine procedure={procedure} readings={readings} at={at} onGo={go} />
+        <StepSpine procedure={procedure} readings={readings} at={at} last={last} onGo={go} />
       </div>
       <div className="grid content-start gap-3">
         <div className="flex flex-wrap items-center gap-3">
@@ -86,6 +95,25 @@ export function RunPage({ run, onChange, onBack }: RunPageProps) {
             <FileText size={16} aria-hidden="true" /> Record as PDF
           </a>
         </div>
+        {alarm !== undefined && (
+          <p
+            role="alert"
+            className="flex flex-wrap items-center gap-2 border-l-4 border-over bg-over-wash p-2 font-semibold"
+          >
+            <span className="flex-1">
+              Past the abort limit: {procedure.steps[alarm.step]?.title}. Stop and make safe. The next steps
+              stay shut until a retest is within, or a reason to go on is given.
+            </span>
+            {alarm.step !== at && (
+              <button type="button" className="button no-print" onClick={() => go(alarm.step)}>
+                Go to the step
+              </button>
+            )}
+          </p>
+        )}
+        {blocked !== undefined && blocked.why === 'gate' && blocked.step === at && (
+          <p className="border-l-4 border-tight bg-tight-wash p-2">{SHUT.gate}</p>
+        )}
         {step !== undefined && (
           <StepView
             key={step.id}
@@ -104,7 +132,8 @@ export function RunPage({ run, onChange, onBack }: RunPageProps) {
           <button
             type="button"
             className="button"
-            disabled={at === procedure.steps.length - 1}
+            disabled={at >= last}
+            title={blocked?.step === at ? SHUT[blocked.why] : undefined}
             onClick={() => go(at + 1)}
           >
             Next step <ArrowRight size={16} aria-hidden="true" />

@@ -14,11 +14,13 @@ interface StepSpineProps {
   readonly procedure: Procedure;
   readonly readings: readonly wire.Reading[];
   readonly at: number;
+  /** The last step that is open. */
+  readonly last: number;
   readonly onGo: (index: number) => void;
 }
 
 /** All steps with their verdicts, thin, at the side. */
-export function StepSpine({ procedure, readings, at, onGo }: StepSpineProps) {
+export function StepSpine({ procedure, readings, at, last, onGo }: StepSpineProps) {
   return (
     <nav aria-label="Steps of the test" className="text-[13px]">
       {SECTIONS.map((section) => {
@@ -35,7 +37,8 @@ export function StepSpine({ procedure, readings, at, onGo }: StepSpineProps) {
                   <button
                     type="button"
                     aria-current={index === at ? 'step' : undefined}
-                    className={`condensed flex w-full items-center gap-2 border-l-[3px] px-2 py-1 text-left ${index === at ? 'border-touch bg-chosen font-semibold' : 'border-transparent'}`}
+                    className={`condensed flex w-full items-center gap-2 border-l-[3px] px-2 py-1 text-left disabled:opacity-60 ${index === at ? 'border-touch bg-chosen font-semibold' : 'border-transparent'}`}
+                    disabled={index > last}
                     onClick={() => onGo(index)}
                   >
                     <VerdictMark verdict={stepVerdict(step, readings)} silent />

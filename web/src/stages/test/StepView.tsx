@@ -1,5 +1,6 @@
 import type { ProcedureStep, wire } from '@bastion/core';
 import { TriangleAlert } from 'lucide-react';
+import { ReasonToGoOn } from './ReasonToGoOn.tsx';
 import { ReadingRow } from './ReadingRow.tsx';
 import { currentValues, earlierAttempts, stepVerdict, VERDICT_WORDS } from './runView.ts';
 import { VerdictMark } from './VerdictMark.tsx';
@@ -10,7 +11,7 @@ interface StepViewProps {
   readonly canWrite: boolean;
   readonly retesting: boolean;
   readonly onRetest: () => void;
-  readonly onRead: (readingId: string, value: number) => Promise<string | undefined>;
+  readonly onRead: (readingId: string, value: number, note?: string) => Promise<string | undefined>;
 }
 
 /** One step, large: what to do, the caution, the readings with their bands, and when to stop. */
@@ -63,6 +64,9 @@ export function StepView({ step, readings, canWrite, retesting, onRetest, onRead
           />
         ))}
       </div>
+      {canWrite && !retesting && (verdict === 'abort' || verdict === 'outside') && (
+        <ReasonToGoOn step={step} values={values} onRead={onRead} />
+      )}
       <footer className="flex flex-wrap items-center gap-3 border-t border-rule pt-3">
         {earlier.map((one) => (
           <span key={one.attempt} className="text-quiet">

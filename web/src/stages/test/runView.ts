@@ -1,24 +1,19 @@
-import { judgeStep, type Procedure, type ProcedureStep, type Verdict, type wire } from '@bastion/core';
+import {
+  blockedBy,
+  judgeStep,
+  latestOf,
+  type Procedure,
+  type ProcedureStep,
+  type Verdict,
+  verdictOfStep,
+  type wire,
+} from '@bastion/core';
 
-/** Readings of a step in its latest attempt, with the latest correction of each. */
-export function currentValues(
-  step: ProcedureStep,
-  readings: readonly wire.Reading[],
-): { attempt: number; values: Map<string, wire.Reading> } {
-  const own = readings.filter((one) => one.stepId === step.id);
-  const attempt = Math.max(1, ...own.map((one) => one.attempt));
-  const values = new Map<string, wire.Reading>();
-  // Later rows stand for earlier ones; the earlier ones stay in the record.
-  for (const one of own) if (one.attempt === attempt) values.set(one.readingId, one);
-  return { attempt, values };
-}
+export const currentValues = (step: ProcedureStep, readings: readonly wire.Reading[]) =>
+  latestOf(step, readings);
 
-export const numbersOf = (values: ReadonlyMap<string, wire.Reading>): Map<string, number> =>
-  new Map([...values].map(([key, one]) => [key, one.value]));
-
-export function stepVerdict(step: ProcedureStep, readings: readonly wire.Reading[]): Verdict {
-  return judgeStep(step, numbersOf(currentValues(step, readings).values));
-}
+export const stepVerdict = (step: ProcedureStep, readings: readonly wire.Reading[]): Verdict =>
+  verdictOfStep(step, readings);
 
 /** Earlier attempts at a step, oldest first, each with its verdict then. */
 export function earlierAttempts(
@@ -35,8 +30,10 @@ export function earlierAttempts(
   });
 }
 
-/** The first step that still waits for a reading. */
+/** The step that keeps the others shut, else the first that still waits for a reading. */
 export function nextStep(procedure: Procedure, readings: readonly wire.Reading[]): number {
+  const blocked = blockedBy(procedure, readings);
+  if (blocked !== undefined) return blocked.step;
   const index = procedure.steps.findIndex((step) => stepVerdict(step, readings) === 'pending');
   return index === -1 ? procedure.steps.length - 1 : index;
 }
