@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
-import { comeInAs } from './workbench.ts';
+import { comeInAs, passGates } from './workbench.ts';
 
 const SCREENS = [
   'site',
@@ -80,6 +80,7 @@ for (const theme of ['light', 'dark'] as const) {
     await expectNoBarriers(page, 'working', theme);
     await page.goto('/jobs/1/test');
     await page.getByRole('button', { name: 'Start a run' }).click();
+    await passGates(page);
     await page.getByRole('button', { name: /island with no load/ }).click();
     await page.getByLabel('Transfer time').fill('99');
     await page.getByLabel('Transfer time').press('Enter');

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { cell, comeInAs, goTo, pickIn, saved, typeIn } from './workbench.ts';
+import { cell, comeInAs, goTo, pickIn, saved, typeIn, passGates } from './workbench.ts';
 
 test('a new, empty job grows from the first circuit to a started test', async ({ page }) => {
   await comeInAs(page, 'Dana');
@@ -109,6 +109,7 @@ test('a new, empty job grows from the first circuit to a started test', async ({
   await test.step('the test follows from the design', async () => {
     await goTo(page, 'Islanding test');
     await page.getByRole('button', { name: 'Start a run' }).click();
+    await passGates(page);
     await page.getByRole('button', { name: /Stack L1: 50 % load/ }).click();
     // 0.5 · 0.9 · 2 · 2700 / 1.05 = 2314.3 W, more than half of the bank: 0.92 · 44.8 · 100 / 1.1 / 2 = 1873.5 W = 8.15 A
     await expect(page.getByText('Put 1.87 kW of resistive load (8.15 A) on L1')).toBeVisible();

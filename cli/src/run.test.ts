@@ -31,6 +31,8 @@ describe('bastion check', () => {
     const report: unknown = JSON.parse(out);
     expect(report).toMatchObject({ format: 1 });
     expect(report).toHaveProperty('findings.0.state', 'over');
+    expect(report).toHaveProperty('verdict', expect.stringContaining('things are over'));
+    expect(report).toHaveProperty('causes.0.decides');
     expect(Object.keys((report as { findings: object[] }).findings[0] ?? {})).toEqual([
       'check',
       'subject',

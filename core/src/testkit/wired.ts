@@ -1,4 +1,5 @@
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
+import type { ProtectiveDeviceType } from '../catalogue/partTypes.ts';
 import type { GeneratorType } from '../catalogue/sourceTypes.ts';
 import type { Design, PvArray } from '../design/schema.ts';
 import { bank1, stack1 } from './designs.ts';
@@ -90,3 +91,13 @@ export function withRated(design: Design, figures: Partial<GeneratorType>): void
   withSet(design, 'own-set');
   Object.assign(design.generators.at(-1) ?? {}, { connection: 'transfer-switch' });
 }
+
+/** The battery device of the base design as one of a type like the 125 A breaker with other figures. */
+export const batteryDevice =
+  (figures: Partial<ProtectiveDeviceType>) =>
+  (design: Design): void => {
+    const found = SAMPLE_TYPES.find((type) => type.id === 'dc-breaker-125a');
+    if (found?.kind !== 'protective-device') throw new Error('It is a sample.');
+    design.types.push({ ...found, id: 'own', name: 'Own breaker', ...figures });
+    bank1(design).breakerTypeId = 'own';
+  };

@@ -11,13 +11,16 @@ export class CalledOff extends Error {
 }
 
 /** Starts a worker for one piece of work and ends it with it; calling it off ends it at once. */
-async function withWorker<T>(signal: AbortSignal, use: (work: Remote<AdviceWork>) => Promise<T>): Promise<T> {
+async function withWorker<T>(
+  signal: AbortSignal,
+  task: (work: Remote<AdviceWork>) => Promise<T>,
+): Promise<T> {
   const worker = new Worker(new URL('./advice.worker.ts', import.meta.url), { type: 'module' });
   const off = new Promise<never>((_resolve, reject) =>
     signal.addEventListener('abort', () => reject(new CalledOff()), { once: true }),
   );
   try {
-    return await Promise.race([use(wrap<AdviceWork>(worker)), off, broken(worker)]);
+    return await Promise.race([task(wrap<AdviceWork>(worker)), off, broken(worker)]);
   } finally {
     worker.terminate();
   }

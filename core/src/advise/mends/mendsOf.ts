@@ -66,7 +66,9 @@ function clearing(trouble: Trouble, candidate: Candidate): { design: Design; ste
 }
 
 const count = (analysis: Analysis, state: Cause['state']): number =>
-  analysisCauses(analysis).filter((cause) => cause.state === state && !cause.accepted).length;
+  analysisCauses(analysis).filter(
+    (cause) => cause.state === state && !cause.accepted && cause.follows === undefined,
+  ).length;
 
 function effectOf(trouble: Trouble, design: Design): MendEffect | undefined {
   const { catalogue } = trouble;

@@ -57,7 +57,8 @@ function CauseRow({ cause }: { readonly cause: Cause }) {
         <span
           className={`condensed flex items-center justify-end gap-1 text-right max-md:col-start-2 max-md:justify-start ${cause.state === 'over' ? 'font-semibold text-over' : ''}`}
         >
-          {cause.state === 'unknown' ? '' : headroomWords(cause.worst)}
+          {/* A rule that is kept or not has no figure of its own. */}
+          {cause.state === 'unknown' || cause.worst.unit === '' ? '' : headroomWords(cause.worst)}
           {isOpen ? (
             <ChevronDown size={15} className="no-print text-quiet" aria-hidden="true" />
           ) : (

@@ -1,4 +1,4 @@
-import type { Cause } from '@bastion/core';
+import type { Cause, Design } from '@bastion/core';
 import { useEffect, useState } from 'react';
 import { catalogueNow } from '../../state/catalogue.ts';
 import { useJob, useOpenJob } from '../../state/job.ts';
@@ -6,22 +6,29 @@ import { StateMark } from '../../ui/StateMark.tsx';
 import { CalledOff, runMends } from '../../workers/advice.ts';
 import type { FoundMends } from '../../workers/advice.worker.ts';
 
-type Found = FoundMends | 'looking' | 'failed';
+/** What was found, and for which design: of another one it says nothing. */
+interface Found {
+  readonly of: Design;
+  readonly result: FoundMends | 'failed';
+}
 
 /** What would clear a cause, worked out beside the page, each with its effect before it is taken. */
 export function MendList({ cause }: { readonly cause: Cause }) {
   const { design, canEdit } = useOpenJob();
   const apply = useJob((store) => store.apply);
-  const [found, setFound] = useState<Found>('looking');
+  const [answer, setAnswer] = useState<Found>();
   useEffect(() => {
     const off = new AbortController();
-    setFound('looking');
-    runMends(cause.id, design, catalogueNow(), off.signal).then(setFound, (error: unknown) => {
-      if (!(error instanceof CalledOff)) setFound('failed');
-    });
+    runMends(cause.id, design, catalogueNow(), off.signal).then(
+      (result) => setAnswer({ of: design, result }),
+      (error: unknown) => {
+        if (!(error instanceof CalledOff)) setAnswer({ of: design, result: 'failed' });
+      },
+    );
     return () => off.abort();
   }, [cause.id, design]);
-  if (found === 'looking') return <p role="status">Working out what would clear it…</p>;
+  const found = answer?.of === design ? answer.result : undefined;
+  if (found === undefined) return <p role="status">Working out what would clear it…</p>;
   if (found === 'failed')
     return <p role="alert">What would clear it could not be worked out. Nothing was changed.</p>;
   if (found.mends.length === 0)
@@ -29,7 +36,7 @@ export function MendList({ cause }: { readonly cause: Cause }) {
       <p>
         {found.decides === 'customer'
           ? 'No change of the design clears this: only the building, the site or the customer can decide.'
-          : 'No single change of the design that was tried clears this. The working shows what it comes from.'}
+          : 'No single change of the design clears this: what the finding asks for is done on site, or by several changes together.'}
       </p>
     );
   return (

@@ -18,8 +18,8 @@ interface RunPageProps {
 const STATE_WORDS = { running: 'running', finished: 'finished', aborted: 'aborted' } as const;
 
 const SHUT = {
-  gate: 'This is a gate: what comes after it opens when everything here is taken and within, or when a reason is given.',
-  abort: 'Past the abort limit: test again, or give a reason to go on.',
+  here: 'This is a gate: what comes after it opens when everything here is taken and within, or when a reason is given.',
+  later: 'Shut until the gates before it are passed: it may be read, and takes no readings.',
 } as const;
 
 /** A run of the test, one step at a time. */
@@ -29,14 +29,16 @@ export function RunPage({ run, onChange, onBack }: RunPageProps) {
   const [at, setAt] = useState(() => nextStep(procedure, readings));
   const [retesting, setRetesting] = useState<string>();
   const step = procedure.steps[at];
-  const canWrite = canTest && run.state === 'running';
+  const isRunning = canTest && run.state === 'running';
   const verdicts = procedure.steps.map((one) => stepVerdict(one, readings));
-  const blocked = canWrite ? blockedBy(procedure, readings) : undefined;
+  const blocked = isRunning ? blockedBy(procedure, readings) : undefined;
+  // What is shut may be looked at; it takes no readings.
   const last = blocked?.step ?? procedure.steps.length - 1;
+  const canWrite = isRunning && at <= last;
   const alarm = alarmOf(procedure, readings);
   const go = (index: number): void => {
     setRetesting(undefined);
-    setAt(Math.min(Math.max(index, 0), last));
+    setAt(Math.min(Math.max(index, 0), procedure.steps.length - 1));
   };
 
   const read = async (readingId: string, value: number, note?: string): Promise<string | undefined> => {
@@ -111,8 +113,15 @@ export function RunPage({ run, onChange, onBack }: RunPageProps) {
             )}
           </p>
         )}
-        {blocked !== undefined && blocked.why === 'gate' && blocked.step === at && (
-          <p className="border-l-4 border-tight bg-tight-wash p-2">{SHUT.gate}</p>
+        {blocked !== undefined && blocked.why === 'gate' && at >= blocked.step && (
+          <p className="flex flex-wrap items-center gap-2 border-l-4 border-tight bg-tight-wash p-2">
+            <span className="flex-1">{at === blocked.step ? SHUT.here : SHUT.later}</span>
+            {at > blocked.step && (
+              <button type="button" className="button no-print" onClick={() => go(blocked.step)}>
+                Go to the gate
+              </button>
+            )}
+          </p>
         )}
         {step !== undefined && (
           <StepView
@@ -132,14 +141,13 @@ export function RunPage({ run, onChange, onBack }: RunPageProps) {
           <button
             type="button"
             className="button"
-            disabled={at >= last}
-            title={blocked?.step === at ? SHUT[blocked.why] : undefined}
+            disabled={at === procedure.steps.length - 1}
             onClick={() => go(at + 1)}
           >
             Next step <ArrowRight size={16} aria-hidden="true" />
           </button>
           <span className="flex-1" />
-          {canWrite && (
+          {isRunning && (
             <EndRun
               pending={verdicts.filter((verdict) => verdict === 'pending').length}
               failing={verdicts.filter((verdict) => verdict === 'outside' || verdict === 'abort').length}

@@ -37,8 +37,8 @@ export function StepSpine({ procedure, readings, at, last, onGo }: StepSpineProp
                   <button
                     type="button"
                     aria-current={index === at ? 'step' : undefined}
-                    className={`condensed flex w-full items-center gap-2 border-l-[3px] px-2 py-1 text-left disabled:opacity-60 ${index === at ? 'border-touch bg-chosen font-semibold' : 'border-transparent'}`}
-                    disabled={index > last}
+                    className={`condensed flex w-full items-center gap-2 border-l-[3px] px-2 py-1 text-left ${index === at ? 'border-touch bg-chosen font-semibold' : 'border-transparent'} ${index > last ? 'text-quiet' : ''}`}
+                    title={index > last ? 'Shut for now' : undefined}
                     onClick={() => onGo(index)}
                   >
                     <VerdictMark verdict={stepVerdict(step, readings)} silent />

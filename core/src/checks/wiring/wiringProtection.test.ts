@@ -1,0 +1,33 @@
+import { checkTable } from '../../testkit/checkTable.ts';
+import { bank1, circuit1 } from '../../testkit/designs.ts';
+import { wiringProtection } from './wiringProtection.ts';
+
+// 70 mm² PVC, two loaded, clipped direct: 196 A at 30 °C by the table of the profile.
+checkTable(wiringProtection, [
+  { name: '160 A before leads of 70 mm²', state: 'within', value: 160 },
+  {
+    name: '250 A before them',
+    edit: (d) => void (bank1(d).breakerA = 250),
+    state: 'over',
+    value: 250,
+    says: 'its leads of 70 mm²',
+  },
+  {
+    name: 'a circuit: 32 A before 2.5 mm² of 27 A',
+    edit: (d) => Object.assign(circuit1(d), { device: { ratedA: 32 }, cable: { areaMm2: 2.5 } }),
+    subject: 'circuit c1',
+    state: 'over',
+    value: 32,
+    limit: 27,
+  },
+  {
+    name: 'North American: 40 A before 12 AWG, which takes 20 A at most',
+    edit: (d) => {
+      d.site.codeProfile = 'north-american';
+      Object.assign(circuit1(d), { device: { ratedA: 40 }, cable: { areaMm2: 3.31 } });
+    },
+    subject: 'circuit c1',
+    state: 'over',
+    limit: 20,
+  },
+]);
