@@ -135,15 +135,37 @@ const STARTS: readonly CheckId[] = [
   'surge.staggered',
 ];
 
+/** A load that is too much asks too much of the battery as well. */
+const BATTERY_SIDE: readonly CheckId[] = [
+  'bank.current-minimum',
+  'bank.current-nominal',
+  'bank.deliverable',
+  'bank.management',
+  'bank.module-current',
+  'bank.module-surge',
+  'bank.surge-current',
+  'bank.sag',
+];
+
 /** What follows from a root on the same set: mending the root mends them, or shows what is left of them. */
 export const FOLLOWS: Readonly<Partial<Record<CheckId, readonly CheckId[]>>> = {
   'stack.arrangement': [...LOAD_SIDE, 'stack.count', 'stack.equal-lines', 'load.dark-line'],
-  'stack.equal-lines': LOAD_SIDE,
+  'stack.equal-lines': [...LOAD_SIDE, 'load.dark-line'],
+  'bank.modules': ['wiring.breaking', 'bank.comms', 'bank.addresses', 'bank.bus-ends', 'bank.bar-places'],
+  'bank.reserve': ['bank.autonomy'],
   'stack.outlet': [...LOAD_SIDE, 'bonding.live-boards'],
-  'load.dark-line': ['bonding.live-boards', 'balance.lines'],
-  'load.continuous': ['load.power', 'load.total', 'surge.largest-start', ...STARTS],
+  'load.dark-line': [
+    'load.output',
+    'surge.output',
+    'bonding.live-boards',
+    'balance.lines',
+    'grid.pass-through',
+    'grid.port',
+    'generator.port',
+  ],
+  'load.continuous': ['load.power', 'load.total', 'surge.largest-start', ...STARTS, ...BATTERY_SIDE],
   'load.power': ['load.total'],
-  'load.total': ['surge.largest-start', ...STARTS],
+  'load.total': ['surge.largest-start', ...STARTS, ...BATTERY_SIDE],
   'surge.largest-start': STARTS,
   'surge.cold-pickup': ['surge.chosen'],
   'bank.current-minimum': [

@@ -1,4 +1,4 @@
-import { lowestV } from '../support/bankDemand.ts';
+import { lowestV } from '../support/lowestV.ts';
 import type { Check } from '../check.ts';
 import { dischargeCurrent } from '../support/dischargeCurrent.ts';
 

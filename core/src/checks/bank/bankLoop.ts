@@ -5,7 +5,7 @@ import { bankTypesOf } from '../../figures/bank/ofSet.ts';
 import type { BankComms } from '../../installation/facts.ts';
 import type { CompiledStack } from '../../installation/installation.ts';
 import { all, field, type Known, known, mapKnown, unknownAt } from '../../values/known.ts';
-import { counted } from '../../words/quantity.ts';
+import { counted, formatQuantity } from '../../words/quantity.ts';
 import type { Check } from '../check.ts';
 import { bankOf } from '../support/bank.ts';
 import { eachRuling, rulingSentences } from '../support/reasons.ts';
@@ -27,9 +27,13 @@ function voltageReasons(bank: CompiledBank, setPoints: SetPoints | undefined): s
   if (setPoints === undefined) return [];
   const { chargeV, floatV, cutoffV } = setPoints;
   return [
-    ...(chargeV > bank.maxV ? [`the charge voltage ${chargeV} V is above ${bank.maxV} V`] : []),
+    ...(chargeV > bank.maxV
+      ? [`the charge voltage ${formatQuantity(chargeV, 'V')} is above ${formatQuantity(bank.maxV, 'V')}`]
+      : []),
     ...(floatV > chargeV ? ['the float voltage is above the charge voltage'] : []),
-    ...(cutoffV < bank.minV ? [`the cut-off voltage ${cutoffV} V is below ${bank.minV} V`] : []),
+    ...(cutoffV < bank.minV
+      ? [`the cut-off voltage ${formatQuantity(cutoffV, 'V')} is below ${formatQuantity(bank.minV, 'V')}`]
+      : []),
     ...(cutoffV >= floatV ? ['the cut-off voltage is not below the float voltage'] : []),
   ];
 }

@@ -18,7 +18,9 @@ export const loadInterruption: Check<'load.interruption'> = {
     unknown: '{{subject}}: not known for every load what break it takes. Missing: {{missing}}.',
   },
   run: (context) =>
-    eachStack(loadInterruption.id, context, 'ms', ({ compiled, board }) => {
+    eachStack(loadInterruption.id, context, 'ms', ({ compiled, board, capability }) => {
+      // What carries nothing in island transfers nothing.
+      if (!capability.carries || board.circuits.length === 0) return [];
       const time = transferTime(compiled);
       const transferMs = time.known ? time.value.ms : undefined;
       const missing: Path[] = time.known ? [] : [...time.missing];

@@ -8,6 +8,7 @@ import { bankOf } from './bank.ts';
 import { efficiencyOf, steadyMoment } from './bankMoment.ts';
 import { batteryCurrentStep } from './bankSteps.ts';
 import { eachStack, type StackCase } from './eachLine.ts';
+import { lowestV } from './lowestV.ts';
 import { spreadAt } from './sharing.ts';
 import { bankSubject } from './subjects.ts';
 
@@ -25,10 +26,6 @@ export interface BankDemand {
 }
 
 export type Situation = 'nominal' | 'minimum';
-
-/** Lowest voltage at which a set still runs: constant power draws the most current there. */
-export const lowestV = ({ type }: StackCase, bank: CompiledBank): number =>
-  Math.max(bank.minV, type.batteryWindowV.min, type.lowVoltageTripV);
 
 /** Battery current in a situation: I = P / (η · U), with every limit on it. */
 export function demandIn(

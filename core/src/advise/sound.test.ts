@@ -1,0 +1,217 @@
+import { describe, expect, it } from 'vitest';
+import { analyse } from '../checks/analyse.ts';
+import { analysisCauses } from '../checks/causes.ts';
+import { sentenceOf } from '../checks/sentence.ts';
+import { verdictOf } from '../checks/verdict.ts';
+import { SAMPLE_TYPES } from '../catalogue/samples.ts';
+import { readDesign } from '../design/read.ts';
+import type { Design } from '../design/schema.ts';
+import type { CheckId } from '../checks/registry.ts';
+import { addLoad, bank1, circuit1, item1, stack1 } from '../testkit/designs.ts';
+import { SOUND, soundDesign } from '../testkit/sound.ts';
+import { withSet, withStrings } from '../testkit/wired.ts';
+
+function analysisOf(design: Design) {
+  const read = readDesign(JSON.parse(JSON.stringify(design)), SAMPLE_TYPES);
+  if (!read.ok) throw new Error(read.problems[0]?.message);
+  return analyse(read.value, SAMPLE_TYPES);
+}
+
+const named = (name: string): Design => {
+  const spec = SOUND.find((one) => one.name === name);
+  if (spec === undefined) throw new Error(`There is no sound design "${name}".`);
+  return soundDesign(spec);
+};
+
+describe('sound designs of every arrangement', () => {
+  it.each(SOUND)('$name: nothing over, nothing unknown', (spec) => {
+    const { design, installation, findings } = analysisOf(soundDesign(spec));
+    const trouble = findings.filter(({ state }) => state === 'over' || state === 'unknown');
+    expect(trouble.map((finding) => sentenceOf(design, finding))).toEqual([]);
+    expect(verdictOf(installation, analysisCauses({ design, installation, findings }))).toMatch(
+      /^Within the limits entered in all \d modes/,
+    );
+  });
+
+  it('has one for each', () => {
+    const specs = new Set(SOUND.map(({ arrangement }) => arrangement));
+    expect(specs.size).toBe(SOUND.length);
+  });
+});
+
+/** A sound design with a generator on its own port, stated in full. */
+function withGenerator(design: Design): Design {
+  withSet(design);
+  stack1(design).generatorChargeW = 300;
+  return design;
+}
+
+const one = (): Design => named('one unit');
+const two = (): Design => named('two in parallel');
+const three = (): Design => named('three-phase from single');
+
+/** One mistake in a design that is sound without it, and the check that must be the first cause. */
+const MISTAKES: readonly (readonly [string, () => Design, (design: Design) => void, CheckId])[] = [
+  ['6 kW on 5 kVA', one, (d) => void (item1(d).runningW = 6000), 'load.continuous'],
+  ['a reserve just above the cut-off', one, (d) => void (bank1(d).reserveSoc = 0.15), 'bank.autonomy'],
+  ['a reserve at the cut-off', one, (d) => void (bank1(d).reserveSoc = 0.1), 'bank.reserve'],
+  [
+    'a unit on the wrong line',
+    three,
+    (d) => void Object.assign(stack1(d).units[1] ?? {}, { line: 'L1' }),
+    'stack.equal-lines',
+  ],
+  [
+    'two modules of one address',
+    one,
+    (d) => void Object.assign(bank1(d).modules[1] ?? {}, { address: bank1(d).modules[0]?.address }),
+    'bank.addresses',
+  ],
+  [
+    'other firmware on one unit',
+    two,
+    (d) => void Object.assign(stack1(d).units[1] ?? {}, { firmware: '0.9' }),
+    'stack.firmware',
+  ],
+  ['a terminator forgotten', two, (d) => void stack1(d).terminated?.pop(), 'stack.bus-ends'],
+  [
+    'what must run on the grid side',
+    one,
+    (d) => {
+      item1(d).importance = 'must';
+      circuit1(d).partitionId = 'g';
+    },
+    'load.must-run',
+  ],
+  [
+    'a unit set to the wrong frequency',
+    two,
+    (d) => void Object.assign(stack1(d).units[1] ?? {}, { frequencyHz: 60 }),
+    'stack.unit-types',
+  ],
+  [
+    'a unit set to the wrong voltage',
+    two,
+    (d) => void Object.assign(stack1(d).units[1] ?? {}, { outputV: 208 }),
+    'stack.unit-types',
+  ],
+  [
+    'the neutral–earth relay off',
+    one,
+    (d) => void (stack1(d).neutralEarthRelay = 'off'),
+    'bonding.neutral-earth',
+  ],
+  [
+    'a link of neutral and earth too many',
+    one,
+    (d) => void Object.assign(d.partitions[1] ?? {}, { neutralEarthLink: 'yes' }),
+    'bonding.neutral-earth',
+  ],
+  [
+    'an AC breaker in the battery line',
+    one,
+    (d) => void Object.assign(d.devices[0] ?? {}, { typeId: 'rcd-40a-30ma-a', ratedA: 160 }),
+    'wiring.device',
+  ],
+  [
+    'a lead that does not fit its terminal',
+    one,
+    (d) => void (bank1(d).inverterLead = { lengthM: 1.5, areaMm2: 95 }),
+    'wiring.terminals',
+  ],
+  [
+    'a fuse above what the leads carry',
+    one,
+    (d) => void (bank1(d).inverterLead = { lengthM: 1.5, areaMm2: 35 }),
+    'wiring.protection',
+  ],
+  [
+    'a circuit breaker above its cable',
+    one,
+    (d) => void Object.assign(circuit1(d), { device: { ratedA: 40 }, cable: { areaMm2: 2.5 } }),
+    'wiring.protection',
+  ],
+  ['a small service', one, (d) => void (d.site.serviceRatingA = 6), 'grid.service'],
+  ['a load that takes no break', one, (d) => void (item1(d).longestInterruptionMs = 5), 'load.interruption'],
+  ['frost where the battery stands', one, (d) => void (d.site.equipmentLowestC = -8), 'bank.cold-charge'],
+  [
+    'more modules than the type allows',
+    one,
+    (d) => void bank1(d).modules.push(...Array.from({ length: 14 }, (_, n) => ({ id: `x${n}` }))),
+    'bank.modules',
+  ],
+  [
+    'a start that is too hard',
+    one,
+    (d) =>
+      addLoad(d, 'c9', ['L1'], { runningW: 1500, powerFactor: 0.7, startClass: 'deep-pump', hoursPerDay: 1 }),
+    'surge.largest-start',
+  ],
+  [
+    'a damaged unit',
+    one,
+    (d) => void d.delivery.push({ id: 'unit-s-u1', state: 'damaged' }),
+    'place.delivery',
+  ],
+  [
+    'a longer lead to one module',
+    one,
+    (d) => void Object.assign(bank1(d).modules[0] ?? {}, { lead: { lengthM: 12, areaMm2: 50 } }),
+    'bank.sharing',
+  ],
+  [
+    'a module at another charge',
+    one,
+    (d) => bank1(d).modules.forEach((module, index) => (module.stateOfCharge = index === 0 ? 0.05 : 1)),
+    'bank.join',
+  ],
+  [
+    'a generator port that charging overloads',
+    () => withGenerator(one()),
+    (d) => void (stack1(d).generatorChargeW = 9000),
+    'generator.port',
+  ],
+  [
+    'a string that is too long for the cold',
+    () => {
+      const d = one();
+      withStrings(d, 9);
+      return d;
+    },
+    (d) => void Object.assign(d.arrays[0] ?? {}, { modulesPerString: 13 }),
+    'pv.string-voltage',
+  ],
+  [
+    'two earthing points',
+    one,
+    (d) => void d.earthPoints.push({ id: 'e2', name: 'second bar', joins: ['chassis', 'electrode'] }),
+    'bonding.earth-point',
+  ],
+  [
+    'one unit on three lines',
+    three,
+    (d) => {
+      stack1(d).arrangement = 'one-unit';
+      stack1(d).units.splice(1);
+      d.devices.splice(1);
+      Object.assign(stack1(d), { busLinks: [], terminated: [] });
+    },
+    'load.dark-line',
+  ],
+];
+
+describe('one mistake in a sound design', () => {
+  it.each(MISTAKES)('%s', (_, sound, plant, check) => {
+    const before = sound();
+    expect(
+      analysisCauses(analysisOf(before))
+        .filter(({ state }) => state !== 'tight')
+        .map(({ title }) => title),
+      'sound before it',
+    ).toEqual([]);
+    plant(before);
+    const analysis = analysisOf(before);
+    const [first] = analysisCauses(analysis);
+    expect([first?.state, first?.worst.check]).toEqual(['over', check]);
+  });
+});
