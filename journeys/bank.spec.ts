@@ -55,9 +55,11 @@ test('a daisy chain taken off at one end shares badly, and is mended by a propos
   await test.step('a module of another type is solved with the others, and told', async () => {
     await bank(page).getByText('Modules and inverters one by one').click();
     const types = bank(page).getByLabel('Its type');
-    await types.nth(3).selectOption('Sample 51.2 V 100 Ah rack module');
+    await types.nth(3).selectOption('Sample 48 V 200 Ah sealed lead-acid string');
     await expect(
-      page.getByRole('button', { name: /over Battery bank of Hut stack has modules of 2 types on it/ }),
+      page.getByRole('button', {
+        name: /over Battery bank of Hut stack has modules of 2 nominal voltages on it/,
+      }),
     ).toBeVisible();
     await page.getByRole('button', { name: /^Undo/ }).click();
   });

@@ -50,7 +50,7 @@ test('an own battery type: impossible figures refused, unusual ones asked about,
   });
 
   const tern = async (): Promise<void> => {
-    await page.getByRole('link', { name: 'Jobs' }).click();
+    await page.getByRole('link', { name: 'Jobs', exact: true }).click();
     await openJob(page, 'Tern Rock field station');
     await goTo(page, 'Stack');
   };

@@ -102,6 +102,7 @@ export type { ModeKind } from './installation/modeKinds.ts';
 export { type Mode, modesOf } from './modes/modes.ts';
 export {
   applyEdits,
+  sameJson,
   type Conflict,
   conflictsBetween,
   diff,
@@ -186,9 +187,10 @@ export {
   type ReadIntervals,
   summariseIntervals,
 } from './formats/intervals.ts';
-export { guessMapping, LOAD_FIELDS, type LoadField } from './formats/loadFields.ts';
+export { guessHeadingRow, guessMapping, LOAD_FIELDS, type LoadField } from './formats/loadFields.ts';
 export {
   importLoadRows,
+  mappingWarnings,
   type LoadChange,
   type LoadImport,
   type LoadMapping,

@@ -12,6 +12,23 @@ export const REFUSALS = {
     status: 409,
     message: 'This test run has ended; its readings stay as they are. Start a new run to test again.',
   },
+  EDIT_ID_REUSED: {
+    status: 409,
+    message: 'An edit of this id was saved before with other content. This one was not saved.',
+  },
+  READING_KEY_REUSED: {
+    status: 409,
+    message: 'A reading of this key was recorded before with another value. This one was not recorded.',
+  },
+  IMPORT_STALE: {
+    status: 409,
+    message:
+      'The job was changed since this file was opened for it. Nothing was replaced; look at it again first.',
+  },
+  PROCEDURE_IMPOSSIBLE: {
+    status: 422,
+    message: 'No test can be made of this design as it stands, so no run was started.',
+  },
   NOTHING_TO_DRAW: {
     status: 422,
     message: 'There is nothing to draw yet: choose the supply of the site first.',

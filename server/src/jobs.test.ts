@@ -51,6 +51,56 @@ describe('saving a design', () => {
     expect((await open()).document.circuits).toHaveLength(2);
   });
 
+  it('refuses the same id with other content, and tells ids apart letter by letter', async () => {
+    const body = batch(1, watts(1200));
+    await send(body);
+    expect(codeOf(await send({ ...batch(1, watts(1300)), editId: body.editId }))).toBe('EDIT_ID_REUSED');
+    const upper = {
+      ...batch(2, (draft) => void (draft.site.altitudeM = 5)),
+      editId: body.editId.toUpperCase(),
+    };
+    expect((await send(upper)).json()).toEqual({ revision: 3 });
+    expect((await open()).document.circuits[0]?.items[0]?.runningW).toBe(1200);
+  });
+
+  it('takes acceptances from the approver alone, under no other name, and brings none in by an import', async () => {
+    const approver = await harness.as('approver@north.test');
+    const accepting = (by: string, at = '2026-03-01T10:00:00.000Z') =>
+      batch(
+        1,
+        (draft) =>
+          void draft.accepted.push({
+            id: 'a1',
+            check: 'load.continuous',
+            subject: { kind: 'line', id: 's/L1' },
+            state: 'over',
+            margin: -0.1,
+            missing: [],
+            reason: 'runs ten minutes a day',
+            by,
+            at,
+          }),
+      );
+    expect(codeOf(await send(accepting('north approver')))).toBe('NOT_ALLOWED');
+    expect(codeOf(await send(accepting('somebody else'), approver))).toBe('NOT_ALLOWED');
+    expect(codeOf(await send(accepting('north approver', '2031-01-01T00:00:00.000Z'), approver))).toBe(
+      'NOT_ALLOWED',
+    );
+    expect(codeOf(await send(batch(1, watts(9)), approver))).toBe('NOT_ALLOWED');
+    expect((await send(accepting('north approver'), approver)).json()).toEqual({ revision: 2 });
+    const { document } = await open();
+    expect(document.accepted.map(({ by }) => by)).toEqual(['north approver']);
+    await designer('PUT', `/api/jobs/${jobId}/document`, {
+      ...document,
+      accepted: [{ ...document.accepted[0], id: 'a2', reason: 'slipped in' }],
+    });
+    expect((await open()).document.accepted.map(({ id }) => id)).toEqual(['a1']);
+    const copy = (await designer('POST', '/api/jobs/import', document)).json<{ id: number }>().id;
+    expect(
+      (await designer('GET', `/api/jobs/${copy}`)).json<{ document: Design }>().document.accepted,
+    ).toEqual([]);
+  });
+
   it('lets two people change different places from the same base', async () => {
     await send(batch(1, watts(1200)));
     const answer = await send(batch(1, (draft) => void (draft.site.altitudeM = 900)));
@@ -116,6 +166,15 @@ describe('whole documents', () => {
     const answer = await designer('PUT', `/api/jobs/${jobId}/document`, { ...smallDesign(), name: 'Other' });
     expect(answer.json()).toEqual({ revision: 2 });
     expect(codeOf(await send(batch(1, (draft) => void (draft.name = 'Mine'))))).toBe('EDIT_CONFLICT');
+  });
+
+  it('are refused where the job was changed since, when they say which revision they replace', async () => {
+    await send(batch(1, watts(1200)));
+    const stale = await designer('PUT', `/api/jobs/${jobId}/document?replaces=1`, smallDesign());
+    expect(codeOf(stale)).toBe('IMPORT_STALE');
+    expect((await open()).document.circuits[0]?.items[0]?.runningW).toBe(1200);
+    const fresh = await designer('PUT', `/api/jobs/${jobId}/document?replaces=2`, smallDesign());
+    expect(fresh.json()).toEqual({ revision: 3 });
   });
 
   it.each([

@@ -51,6 +51,51 @@ describe('a run of the islanding test', () => {
     expect(second).toMatchObject({ by: 'north field', at: '2026-03-01T10:00:00.000Z' });
   });
 
+  it('records a key once however often it is sent, and no other value under it', async () => {
+    const run = await start();
+    const key = '0f8fad5b-d9cb-469f-a165-70867728950e';
+    const all = await Promise.all(Array.from({ length: 8 }, () => read(run.id, { value: 230, key })));
+    expect(new Set(all.map((one) => wire.reading.parse(one.json()).id)).size).toBe(1);
+    expect(codeOf(await read(run.id, { value: 231, key }))).toBe('READING_KEY_REUSED');
+    // Keys are compared letter by letter.
+    expect((await read(run.id, { value: 231, key: key.toUpperCase() })).statusCode).toBe(201);
+    const { readings } = wire.testRun.parse((await field('GET', `/api/runs/${run.id}`)).json());
+    expect(readings.map((one) => one.value)).toEqual([230, 231]);
+    // Sent again after the end it is still answered with what was recorded.
+    await end(run.id, { state: 'finished', reason: '' });
+    expect((await read(run.id, { value: 230, key })).statusCode).toBe(201);
+  });
+
+  it('is finished or aborted, never both, and takes no reading after its end', async () => {
+    const run = await start();
+    const answers = await Promise.all([
+      end(run.id, { state: 'finished', reason: '' }),
+      end(run.id, { state: 'aborted', reason: 'storm' }),
+      ...Array.from({ length: 6 }, (_, n) => read(run.id, { value: n })),
+      end(run.id, { state: 'finished', reason: '' }),
+    ]);
+    const ends = [answers[0], answers[1], answers.at(-1)];
+    expect(ends.filter((one) => one?.statusCode === 200)).toHaveLength(1);
+    const { readings, endedAt } = wire.testRun.parse((await field('GET', `/api/runs/${run.id}`)).json());
+    expect(endedAt).not.toBeNull();
+    expect(readings).toHaveLength(answers.filter((one) => one.statusCode === 201).length);
+  });
+
+  it('is not started on a design that no test can be made of', async () => {
+    const design = smallDesign();
+    for (const stack of design.stacks)
+      if (typeof stack.bank === 'object')
+        for (const module of stack.bank.modules) module.fitted = 'taken-out';
+    const job = (await designer('POST', '/api/jobs/import', design)).json<{ id: number }>().id;
+    const answer = await field('POST', `/api/jobs/${job}/runs`);
+    if (answer.statusCode === 201)
+      // What can be worked out has no figure that JSON turns into nothing.
+      expect(JSON.stringify(answer.json())).not.toMatch(/"(nominal|low|high)":null/);
+    else expect(codeOf(answer)).toBe('PROCEDURE_IMPOSSIBLE');
+    const runs = (await field('GET', `/api/jobs/${job}/runs`)).json<wire.RunSummary[]>();
+    expect(runs).toHaveLength(answer.statusCode === 201 ? 1 : 0);
+  });
+
   it('counts its runs, and lists the newest first', async () => {
     const before = await start();
     const after = await start();

@@ -145,6 +145,24 @@ describe('migrations', () => {
     expect(told({ ...before, format: 4 })).toEqual([]);
   });
 
+  it('SplitGeneratorCharging: a set on the generator port keeps the charging that was typed for both sides', () => {
+    const { accepted: _a, ...before } = { ...baseDesign(), format: 5 };
+    const [stack] = before.stacks;
+    const other = { ...stack, id: 's2' };
+    const port = { id: 'g', name: 'Set', connection: 'generator-port', stackId: 's' };
+    const ahead = { id: 'h', name: 'Other', connection: 'transfer-switch', stackId: 's2' };
+    const after = migrate({ ...before, stacks: [stack, other], generators: [port, ahead] });
+    expect(after.ok && after.value).toMatchObject({
+      format: FORMAT,
+      accepted: [],
+      stacks: [
+        { id: 's', gridChargeW: 2000, generatorChargeW: 2000 },
+        { id: 's2', gridChargeW: 2000 },
+      ],
+    });
+    expect(JSON.stringify(after.ok && after.value)).not.toMatch(/"id":"s2"[^}]*generatorChargeW/);
+  });
+
   it('AddControllers: a document of format 3 gets the list, empty', () => {
     const { controllers: _c, ...before } = { ...baseDesign(), format: 3 };
     const read = readDesign(before, SAMPLE_TYPES);

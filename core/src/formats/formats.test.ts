@@ -10,8 +10,8 @@ import {
   readIntervalRows,
   summariseIntervals,
 } from './intervals.ts';
-import { guessMapping } from './loadFields.ts';
-import { importLoadRows, loadRows } from './loadRows.ts';
+import { guessHeadingRow, guessMapping } from './loadFields.ts';
+import { importLoadRows, loadRows, mappingWarnings } from './loadRows.ts';
 import { guessDateOrder, readTimestamp } from './timestamps.ts';
 import type { ZoneOffsetMin } from './zone.ts';
 
@@ -192,7 +192,7 @@ describe('a sheet of loads', () => {
       importance: 7,
     }));
 
-  it('adds, changes and leaves alone; bad rows are named and the good ones kept', () => {
+  it('adds, changes and leaves alone; a cell that cannot be read stays not known and is named', () => {
     const rows = [
       ['Kitchen', '1', 'Kettle', '1', '2.000', '1', 'steady', 'could', ''],
       ['', '', 'Fridge', '2', '150', '0,7', 'Compressor', 'must', 'joins the row above'],
@@ -210,14 +210,57 @@ describe('a sheet of loads', () => {
       [3, 'new item'],
       [4, 'changed'],
       [5, 'same'],
+      [6, 'new circuit'],
+      [7, 'changed'],
+      [8, 'same'],
+      [9, 'same'],
     ]);
-    expect(found.bad.map((one) => one.row)).toEqual([6, 7, 8, 9]);
-    expect(found.bad[2]?.reason).toBe('Power factor: 1.4 is outside what is possible');
+    expect(found.bad).toEqual([]);
+    expect(found.left.map((one) => one.row)).toEqual([6, 7, 8, 9]);
+    expect(found.left[2]?.reason).toBe('Power factor: 1.4 is outside what is possible');
+    // What could be read of those rows is there: line from the second, power factor from the fourth.
+    expect(found.design.circuits.find((one) => one.name === 'Pump')).toMatchObject({
+      lines: ['L1'],
+      items: [{ quantity: 1, runningW: 100, powerFactor: 1, demandFactor: 1 }],
+    });
     const read = readDesign(found.design, SAMPLE_TYPES);
     expect(read.ok ? [] : read.problems).toEqual([]);
     expect(
       found.design.circuits.find((one) => one.name === 'Kitchen')?.items.map((one) => one.runningW),
     ).toEqual([2, 150]);
+  });
+
+  it('finds the headings below a title, and reads units, words and shares', () => {
+    const sheet = [
+      ['Survey of the practice', '', '', '', '', '', ''],
+      ['', '', '', '', '', '', ''],
+      ['Way', 'Description', 'P [kW]', 'cos φ', 'Type', 'Essential', 'Demand'],
+      ['Cold', 'Vaccine fridge', '0,18', '0.75', 'compressor', 'critical', '60 %'],
+      ['Light', 'Spots', '250 W', '1', 'halogen', 'nice to have', '1'],
+      ['Water', 'Pump', '0.75', '0.8', 'borehole pump', 'non-essential', ''],
+      ['Meter', 'Heating', '12 kWh', '1', 'heater', '1', ''],
+    ];
+    const at = guessHeadingRow(sheet);
+    expect(at).toBe(2);
+    const titles = sheet[at] ?? [];
+    const found = importLoadRows(design, sheet.slice(at + 1), guessMapping(titles), at + 2, titles);
+    const items = found.design.circuits.slice(1).flatMap((circuit) => circuit.items);
+    expect(items.map((item) => [item.runningW, item.startClass, item.importance, item.demandFactor])).toEqual(
+      [
+        [180, 'compressor', 'must', 0.6],
+        [250, 'cold-filament', 'could', 1],
+        [750, 'deep-pump', 'could', 1],
+        [undefined, 'steady', 'must', 1],
+      ],
+    );
+    expect(found.left).toEqual([{ row: 7, reason: 'Running W: "12 kWh" is an energy, not a power' }]);
+  });
+
+  it('takes no power from a column of energy, and says so when one is chosen', () => {
+    expect(guessMapping(['Item', 'kWh']).runningW).toBeUndefined();
+    expect(mappingWarnings(['Item', 'Power kWh'], { item: 0, runningW: 1 })).toHaveLength(1);
+    expect(mappingWarnings(['Item', 'Watts each'], { item: 0, runningW: 1 })).toEqual([]);
+    expect(guessMapping(['Item', 'Watts each', 'Phase'])).toEqual({ item: 0, runningW: 1, lines: 2 });
   });
 
   it('goes out and comes back the same', () => {

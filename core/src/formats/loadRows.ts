@@ -3,6 +3,7 @@ import { SUPPLY_LINES } from '../design/references.ts';
 import type { Circuit, Design, Item } from '../design/schema.ts';
 import { readFigure } from '../words/figure.ts';
 import type { BadRow } from './intervals.ts';
+import { isEnergy, powerScale } from './loadWords.ts';
 import {
   type ItemFigures,
   LOAD_FIELDS,
@@ -25,7 +26,10 @@ export interface LoadChange {
 export interface LoadImport {
   readonly design: Design;
   readonly changes: readonly LoadChange[];
+  /** Rows that are not taken. */
   readonly bad: readonly BadRow[];
+  /** Cells of rows that are taken which could not be read: they stay not known. */
+  readonly left: readonly BadRow[];
 }
 
 /** The survey as rows of text with a heading: one row for each item, one for a circuit with nothing on it. */
@@ -58,22 +62,31 @@ interface CircuitCells {
   readonly startDelayS?: number;
 }
 
-function readCircuitCells(design: Design, cellOf: (field: LoadField) => string): CircuitCells | string {
+/** What a row says about its circuit, and what of it could not be read. */
+function readCircuitCells(
+  design: Design,
+  cellOf: (field: LoadField) => string,
+): { readonly cells: CircuitCells; readonly left: readonly string[] } {
   const has = SUPPLY_LINES[design.site.supply ?? 'three-phase'];
+  const left: string[] = [];
   const lines = readLines(cellOf('lines'), has);
-  if (!lines.ok) return `Lines: ${lines.reason}`;
+  if (!lines.ok) left.push(`Lines: ${lines.reason}`);
   const wanted = cellOf('partition').trim();
   const partition = design.partitions.find((one) => one.name.toLowerCase() === wanted.toLowerCase());
   if (wanted !== '' && partition === undefined)
-    return `Partition: there is none called "${wanted.slice(0, 40)}"`;
+    left.push(`Partition: there is none called "${wanted.slice(0, 40)}"`);
   const delayText = cellOf('startDelayS').trim();
   const startDelayS = delayText === '' ? undefined : readFigure(delayText);
-  if (delayText !== '' && (startDelayS === undefined || startDelayS < 0 || startDelayS > 3600))
-    return `Start delay s: "${delayText.slice(0, 30)}" is not a delay from 0 to 3600 s`;
+  const isDelay = startDelayS !== undefined && startDelayS >= 0 && startDelayS <= 3600;
+  if (delayText !== '' && !isDelay)
+    left.push(`Start delay s: "${delayText.slice(0, 30)}" is not a delay from 0 to 3600 s`);
   return {
-    ...(lines.value === undefined ? {} : { lines: lines.value }),
-    ...(partition === undefined ? {} : { partitionId: partition.id }),
-    ...(startDelayS === undefined ? {} : { startDelayS }),
+    left,
+    cells: {
+      ...(!lines.ok || lines.value === undefined ? {} : { lines: lines.value }),
+      ...(partition === undefined ? {} : { partitionId: partition.id }),
+      ...(isDelay ? { startDelayS } : {}),
+    },
   };
 }
 
@@ -108,7 +121,13 @@ class Importing {
     if (itemName !== '') {
       const next: Item =
         known === undefined
-          ? { quantity: 1, ...item, id: freeId('i', new Set(items.map((one) => one.id))), name: itemName }
+          ? {
+              quantity: 1,
+              demandFactor: 1,
+              ...item,
+              id: freeId('i', new Set(items.map((one) => one.id))),
+              name: itemName,
+            }
           : { ...known, ...item };
       if (known !== undefined) details.push(...changedKeys(known, item));
       items = known === undefined ? [...items, next] : items.map((one) => (one === known ? next : one));
@@ -137,17 +156,21 @@ class Importing {
 
 /**
  * Lays the rows of a sheet over a design: rows of one circuit name join, what has the same name is changed, the rest is
- * added. Nothing is deleted. Good rows are kept; each bad one is named with its reason and its row (counted from
- * `firstRow`).
+ * added. Nothing is deleted. A row that names something is taken; a cell of it that cannot be read is named and stays not known. Rows
+ * are counted from `firstRow`; `heading` tells the unit of a power column.
  */
 export function importLoadRows(
   design: Design,
   rows: readonly (readonly string[])[],
   mapping: LoadMapping,
   firstRow = 2,
+  heading: readonly string[] = [],
 ): LoadImport {
   const importing = new Importing(design);
   const bad: BadRow[] = [];
+  const left: BadRow[] = [];
+  const powerAt = mapping.runningW;
+  const scale = powerAt === undefined ? 1 : (powerScale(heading[powerAt] ?? '') ?? 1);
   let lastCircuit = '';
   rows.forEach((cells, index) => {
     const row = firstRow + index;
@@ -163,20 +186,26 @@ export function importLoadRows(
       bad.push({ row, reason: 'names neither a circuit nor an item' });
       return;
     }
-    const circuitCells = readCircuitCells(design, cellOf);
-    const item = readItemCells(cellOf);
-    if (typeof circuitCells === 'string') bad.push({ row, reason: circuitCells });
-    else if (!item.ok) bad.push({ row, reason: item.reason });
-    else {
-      lastCircuit = name === '' ? itemName : name;
-      importing.take(
-        row,
-        lastCircuit,
-        circuitCells,
-        itemName === '' && Object.keys(item.value ?? {}).length > 0 ? lastCircuit : itemName,
-        item.value ?? {},
-      );
-    }
+    const circuit = readCircuitCells(design, cellOf);
+    const item = readItemCells(cellOf, () => scale);
+    left.push(...[...circuit.left, ...item.left].map((reason) => ({ row, reason })));
+    lastCircuit = name === '' ? itemName : name;
+    importing.take(
+      row,
+      lastCircuit,
+      circuit.cells,
+      itemName === '' && Object.keys(item.figures).length > 0 ? lastCircuit : itemName,
+      item.figures,
+    );
   });
-  return { design: { ...design, circuits: importing.circuits }, changes: importing.changes, bad };
+  return { design: { ...design, circuits: importing.circuits }, changes: importing.changes, bad, left };
+}
+
+/** What is odd about a mapping: a power column whose heading speaks of energy. */
+export function mappingWarnings(heading: readonly string[], mapping: LoadMapping): readonly string[] {
+  const at = mapping.runningW;
+  const title = at === undefined ? undefined : heading[at];
+  return title !== undefined && isEnergy(title)
+    ? [`"${title}" reads like an energy. Running power is wanted: W or kW, not kWh.`]
+    : [];
 }

@@ -83,6 +83,8 @@ export const newReading = z.strictObject({
   /** The reading this one corrects; the earlier one is kept. */
   corrects: z.number().int().optional(),
   note: z.string().max(1000).optional(),
+  /** Made on the device: the same key sent again is answered with what was recorded, and recorded once. */
+  key: z.string().min(8).max(64).optional(),
 });
 export type NewReading = z.infer<typeof newReading>;
 

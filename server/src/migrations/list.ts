@@ -1,7 +1,13 @@
 import { firstTables } from './001-first-tables.ts';
 import { variantsLibraryPhotos } from './002-variants-library-photos.ts';
 import { equipmentTypes } from './003-equipment-types.ts';
+import { onceOnly } from './004-once-only.ts';
 import type { NamedMigration } from './migration.ts';
 
 /** Every migration, in order. A migration that has shipped is never changed. */
-export const MIGRATIONS: readonly NamedMigration[] = [firstTables, variantsLibraryPhotos, equipmentTypes];
+export const MIGRATIONS: readonly NamedMigration[] = [
+  firstTables,
+  variantsLibraryPhotos,
+  equipmentTypes,
+  onceOnly,
+];

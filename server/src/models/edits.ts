@@ -21,7 +21,7 @@ export function initEdits(sequelize: Sequelize): void {
     {
       id: { type: DataTypes.INTEGER.UNSIGNED, primaryKey: true, autoIncrement: true },
       jobId: { type: DataTypes.INTEGER.UNSIGNED, allowNull: false },
-      editId: { type: DataTypes.STRING(64), allowNull: false },
+      editId: { type: DataTypes.STRING(64, true), allowNull: false },
       revision: { type: DataTypes.INTEGER.UNSIGNED, allowNull: false },
       patches: { type: DataTypes.TEXT('long'), allowNull: false },
     },

@@ -17,6 +17,8 @@ export class ReadingRow extends Model<InferAttributes<ReadingRow>, InferCreation
   declare attempt: number;
   declare corrects: number | null;
   declare note: string;
+  /** Made on the device, so that what is sent again is recorded once. */
+  declare deviceKey: CreationOptional<string | null>;
   declare by: string;
   declare at: Date;
 }
@@ -32,6 +34,7 @@ export function initReadings(sequelize: Sequelize): void {
       attempt: { type: DataTypes.INTEGER.UNSIGNED, allowNull: false },
       corrects: { type: DataTypes.INTEGER.UNSIGNED, allowNull: true },
       note: { type: DataTypes.STRING(1000), allowNull: false },
+      deviceKey: { type: DataTypes.STRING(64, true), allowNull: true },
       by: { type: DataTypes.STRING(120), allowNull: false },
       at: { type: DataTypes.DATE(3), allowNull: false },
     },

@@ -46,10 +46,21 @@ export const jobRoutes: FastifyPluginAsyncZod<{ jobs: Jobs }> = async (app, { jo
     '/jobs/:jobId/document',
     {
       bodyLimit: DOCUMENT_LIMIT,
-      schema: { params: jobId, body: z.unknown(), response: { 200: wire.saved } },
+      schema: {
+        params: jobId,
+        // The revision that the import replaces: where it is no longer the latest, nothing is replaced.
+        querystring: z.object({ replaces: z.coerce.number().int().min(0).optional() }),
+        body: z.unknown(),
+        response: { 200: wire.saved },
+      },
     },
     async (request) => ({
-      revision: await jobs.replace(personOf(request), request.params.jobId, request.body),
+      revision: await jobs.replace(
+        personOf(request),
+        request.params.jobId,
+        request.body,
+        request.query.replaces,
+      ),
     }),
   );
 

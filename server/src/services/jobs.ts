@@ -12,6 +12,7 @@ import {
   isDesignWork,
   isFieldNote,
   readDesign,
+  sameJson,
   SAMPLE_TYPES,
   usedTypeIds,
   type wire,
@@ -146,11 +147,13 @@ export function jobs({ sequelize, models }: Database, now: () => Date) {
     },
 
     /** Replaces the whole document, as an import does. What was there stays as an earlier revision. */
-    replace: async (person: Person, jobId: number, value: unknown): Promise<number> => {
+    replace: async (person: Person, jobId: number, value: unknown, replaces?: number): Promise<number> => {
       if (!canEdit(person)) throw new RefusalError('NOT_ALLOWED');
       const given = validDesign(value);
       return sequelize.transaction(async (transaction) => {
         const job = await find(person, jobId, transaction);
+        if (replaces !== undefined && replaces !== job.revision)
+          throw new RefusalError('IMPORT_STALE', { revision: job.revision });
         const before = storedDesign(job);
         const design = withAcceptancesOf(given, before);
         const editId = createHash('sha256')
@@ -175,7 +178,11 @@ export function jobs({ sequelize, models }: Database, now: () => Date) {
       return sequelize.transaction(async (transaction) => {
         const job = await find(person, jobId, transaction);
         const applied = await models.edits.findOne({ where: { jobId, editId: batch.editId }, transaction });
-        if (applied !== null) return applied.revision;
+        if (applied !== null) {
+          if (!sameJson(storedPatches.parse(JSON.parse(applied.patches)), storedPatches.parse(batch.patches)))
+            throw new RefusalError('EDIT_ID_REUSED');
+          return applied.revision;
+        }
         if (batch.baseRevision > job.revision) {
           throw new RefusalError('REQUEST_INVALID', {
             problems: [
@@ -220,6 +227,9 @@ export function jobs({ sequelize, models }: Database, now: () => Date) {
     },
   };
 }
+
+/** Patches as they are stored and compared. */
+const storedPatches = z.json();
 
 /** How far ahead of the server's clock a device may be. */
 const CLOCK_SLACK_MS = 5 * 60_000;

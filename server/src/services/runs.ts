@@ -1,4 +1,12 @@
-import { procedureFor, procedureSchema, SAMPLE_TYPES, wire } from '@bastion/core';
+import {
+  type Design,
+  type Procedure,
+  procedureFor,
+  procedureSchema,
+  SAMPLE_TYPES,
+  wire,
+} from '@bastion/core';
+import type { Transaction } from 'sequelize';
 import type { Database } from '../database.ts';
 import { RefusalError } from '../errors.ts';
 import type { ReadingRow } from '../models/readings.ts';
@@ -30,6 +38,22 @@ const readingOf = (row: ReadingRow): wire.Reading => ({
   at: row.at.toISOString(),
 });
 
+/** The test of a design. What cannot be worked out is never stored: JSON would make "not a number" of it nothing at all. */
+function possibleProcedure(design: Design): Procedure {
+  const procedure = procedureFor(design, SAMPLE_TYPES);
+  const problems = procedure.steps.flatMap((step) =>
+    step.readings.flatMap(({ label, nominal, expected, abort }) =>
+      [nominal, expected?.low, expected?.high, abort?.low, abort?.high].every(
+        (figure) => figure === undefined || Number.isFinite(figure),
+      )
+        ? []
+        : [{ path: ['steps', step.id], message: `${step.title}: ${label} cannot be worked out` }],
+    ),
+  );
+  if (problems.length > 0) throw new RefusalError('PROCEDURE_IMPOSSIBLE', { problems });
+  return procedure;
+}
+
 export function runs({ sequelize, models }: Database, jobService: Jobs, now: () => Date) {
   const find = async (person: Person, runId: number): Promise<RunRow> => {
     const run = await models.runs.findByPk(runId);
@@ -37,6 +61,9 @@ export function runs({ sequelize, models }: Database, jobService: Jobs, now: () 
     await jobService.latestRevision(person, run.jobId);
     return run;
   };
+  /** The run, held until the transaction ends. */
+  const held = async (runId: number, transaction: Transaction): Promise<RunRow> =>
+    models.runs.findByPk(runId, { transaction, lock: transaction.LOCK.UPDATE, rejectOnEmpty: true });
   const whole = async (run: RunRow): Promise<wire.TestRun> => {
     const rows = await models.readings.findAll({ where: { runId: run.id }, order: ['id'] });
     return {
@@ -59,6 +86,7 @@ export function runs({ sequelize, models }: Database, jobService: Jobs, now: () 
     start: async (person: Person, jobId: number): Promise<wire.TestRun> => {
       if (!canTest(person)) throw new RefusalError('NOT_ALLOWED');
       const { design, revision } = await jobService.design(person, jobId);
+      const procedure = possibleProcedure(design);
       const run = await sequelize.transaction(async (transaction) => {
         await models.jobs.findByPk(jobId, { transaction, lock: transaction.LOCK.UPDATE, attributes: ['id'] });
         const last = await models.runs.max<number | null, RunRow>('number', {
@@ -76,7 +104,7 @@ export function runs({ sequelize, models }: Database, jobService: Jobs, now: () 
             startedBy: person.name,
             startedAt: now(),
             endedAt: null,
-            procedure: JSON.stringify(procedureFor(design, SAMPLE_TYPES)),
+            procedure: JSON.stringify(procedure),
           },
           { transaction },
         );
@@ -84,46 +112,71 @@ export function runs({ sequelize, models }: Database, jobService: Jobs, now: () 
       return whole(run);
     },
 
-    /** Adds a reading. Earlier ones stay: a correction names the one it corrects, a retest has a higher attempt. */
+    /**
+     * Adds a reading. Earlier ones stay: a correction names the one it corrects, a retest has a higher attempt. The same key sent
+     * again is answered with what was recorded. The run is held meanwhile, so that nothing is recorded after its end.
+     */
     addReading: async (person: Person, runId: number, given: wire.NewReading): Promise<wire.Reading> => {
       if (!canTest(person)) throw new RefusalError('NOT_ALLOWED');
-      const run = await find(person, runId);
-      if (run.state !== 'running') throw new RefusalError('RUN_CLOSED');
-      const procedure = procedureSchema.parse(JSON.parse(run.procedure));
-      const step = procedure.steps.find((one) => one.id === given.stepId);
-      if (step?.readings.some((one) => one.id === given.readingId) !== true)
-        throw new RefusalError('READING_UNKNOWN');
-      if (given.corrects !== undefined) {
-        const earlier = await models.readings.findOne({
-          where: { id: given.corrects, runId, stepId: given.stepId, readingId: given.readingId },
-        });
-        if (earlier === null) throw new RefusalError('READING_UNKNOWN');
-      }
-      const row = await models.readings.create({
-        runId,
-        stepId: given.stepId,
-        readingId: given.readingId,
-        value: given.value,
-        attempt: given.attempt,
-        corrects: given.corrects ?? null,
-        note: given.note ?? '',
-        by: person.name,
-        at: now(),
+      await find(person, runId);
+      return sequelize.transaction(async (transaction) => {
+        const run = await held(runId, transaction);
+        const { stepId, readingId, value, attempt, key } = given;
+        if (key !== undefined) {
+          const before = await models.readings.findOne({ where: { runId, deviceKey: key }, transaction });
+          if (before !== null) {
+            const isSame =
+              before.stepId === stepId && before.readingId === readingId && before.value === value;
+            if (!isSame) throw new RefusalError('READING_KEY_REUSED');
+            return readingOf(before);
+          }
+        }
+        if (run.state !== 'running') throw new RefusalError('RUN_CLOSED');
+        const procedure = procedureSchema.parse(JSON.parse(run.procedure));
+        const step = procedure.steps.find((one) => one.id === stepId);
+        if (step?.readings.some((one) => one.id === readingId) !== true)
+          throw new RefusalError('READING_UNKNOWN');
+        if (given.corrects !== undefined) {
+          const earlier = await models.readings.findOne({
+            where: { id: given.corrects, runId, stepId, readingId },
+            transaction,
+          });
+          if (earlier === null) throw new RefusalError('READING_UNKNOWN');
+        }
+        const row = await models.readings.create(
+          {
+            runId,
+            stepId,
+            readingId,
+            value,
+            attempt,
+            corrects: given.corrects ?? null,
+            note: given.note ?? '',
+            deviceKey: key ?? null,
+            by: person.name,
+            at: now(),
+          },
+          { transaction },
+        );
+        return readingOf(row);
       });
-      return readingOf(row);
     },
 
+    /** Ends a run once: finishing and aborting exclude each other. */
     end: async (
       person: Person,
       runId: number,
       how: { state: 'finished' | 'aborted'; reason: string },
     ): Promise<wire.TestRun> => {
       if (!canTest(person)) throw new RefusalError('NOT_ALLOWED');
-      const run = await find(person, runId);
-      if (run.state !== 'running') throw new RefusalError('RUN_CLOSED');
-      if (how.state === 'aborted' && how.reason.trim() === '') throw new RefusalError('REASON_NEEDED');
-      await run.update({ state: how.state, reason: how.reason.trim(), endedAt: now() });
-      return whole(run);
+      await find(person, runId);
+      const ended = await sequelize.transaction(async (transaction) => {
+        const run = await held(runId, transaction);
+        if (run.state !== 'running') throw new RefusalError('RUN_CLOSED');
+        if (how.state === 'aborted' && how.reason.trim() === '') throw new RefusalError('REASON_NEEDED');
+        return run.update({ state: how.state, reason: how.reason.trim(), endedAt: now() }, { transaction });
+      });
+      return whole(ended);
     },
   };
 }

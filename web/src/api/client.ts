@@ -65,8 +65,8 @@ export const api = {
   createJob: (name: string) => ask(created, 'POST', '/jobs', { name }),
   importJob: (document: unknown) => ask(created, 'POST', '/jobs/import', document),
   job: (id: number) => ask(wire.jobDocument, 'GET', `/jobs/${id}`),
-  replaceDocument: (id: number, document: unknown) =>
-    ask(wire.saved, 'PUT', `/jobs/${id}/document`, document),
+  replaceDocument: (id: number, document: unknown, replaces: number) =>
+    ask(wire.saved, 'PUT', `/jobs/${id}/document?replaces=${replaces}`, document),
   edit: (id: number, batch: wire.EditBatch) => ask(wire.saved, 'POST', `/jobs/${id}/edits`, batch),
   runs: (jobId: number) => ask(z.array(wire.runSummary), 'GET', `/jobs/${jobId}/runs`),
   startRun: (jobId: number) => ask(wire.testRun, 'POST', `/jobs/${jobId}/runs`),

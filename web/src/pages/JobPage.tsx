@@ -15,13 +15,13 @@ import { VariantMenu } from '../ui/VariantMenu.tsx';
 import { WorkingDrawer } from '../ui/WorkingDrawer.tsx';
 
 function DocumentButtons() {
-  const { id, design, canEdit } = useOpenJob();
+  const { id, design, revision, canEdit } = useOpenJob();
   const tell = useJob((store) => store.tell);
   const open = useJob((store) => store.open);
   const save = useJob((store) => store.save);
   const bring = async (next: Design, fileName: string): Promise<void> => {
     try {
-      await api.replaceDocument(id, next);
+      await api.replaceDocument(id, next, revision);
       await open(id);
       tell(`${fileName} was taken over. The earlier design is kept as a revision.`);
     } catch (error) {
@@ -76,7 +76,7 @@ function UndoButtons() {
 }
 
 function Workspace() {
-  const { id, design, canEdit } = useOpenJob();
+  const { id, design, canEdit, canAccept } = useOpenJob();
   const notice = useJob((store) => store.notice);
   const tell = useJob((store) => store.tell);
   useFieldFromAddress();
@@ -88,7 +88,13 @@ function Workspace() {
       <div className="no-print flex items-center gap-x-2 border-b border-rule px-3 sm:flex-wrap">
         <h1 className="mr-2 min-w-0 truncate text-[15px]">{design.name}</h1>
         <SaveMark />
-        {!canEdit && <span className="text-quiet">You may look at this design, not change it.</span>}
+        {!canEdit && (
+          <span className="text-quiet">
+            {canAccept
+              ? 'You may accept findings, not change the design.'
+              : 'You may look at this design, not change it.'}
+          </span>
+        )}
         <span className="flex-1" />
         {canEdit && <UndoButtons />}
         <span className="contents max-sm:hidden">

@@ -19,8 +19,28 @@ interface EditorProps extends Pick<CellProps, 'row' | 'column' | 'supply' | 'onD
   readonly startText: string;
 }
 
+/** The choice that typed letters mean: the first that begins with them. */
+function choiceOf(
+  options: readonly { readonly value: string; readonly label: string }[],
+  typed: string,
+): string | undefined {
+  const wanted = typed.toLowerCase();
+  if (wanted === '') return undefined;
+  return (
+    options.find(({ value }) => value.toLowerCase() === wanted) ??
+    options.find(
+      ({ value, label }) => value.toLowerCase().startsWith(wanted) || label.toLowerCase().startsWith(wanted),
+    )
+  )?.value;
+}
+
 function Editor({ row, column, startText, supply, onDone }: EditorProps) {
-  const [text, setText] = useState(startText);
+  const options = column.options?.(supply);
+  const [text, setText] = useState(() =>
+    options === undefined ? startText : (choiceOf(options, startText) ?? column.show(row)),
+  );
+  /** What has been typed towards a choice. */
+  const typed = useRef(options !== undefined && startText !== column.show(row) ? startText : '');
   const box = useRef<HTMLInputElement & HTMLSelectElement>(null);
   const done = useRef(false);
   useEffect(() => {
@@ -36,7 +56,13 @@ function Editor({ row, column, startText, supply, onDone }: EditorProps) {
     if (event.key === 'Enter') finish(text, 'down');
     else if (event.key === 'Tab') finish(text, event.shiftKey ? 'left' : 'right');
     else if (event.key === 'Escape') finish(undefined, 'stay');
-    else {
+    else if (options !== undefined && event.key.length === 1 && !event.ctrlKey && !event.metaKey) {
+      // The letters typed go on from the first one, which opened the cell.
+      const longer = typed.current + event.key;
+      const found = choiceOf(options, longer) ?? choiceOf(options, event.key);
+      typed.current = choiceOf(options, longer) === undefined ? event.key : longer;
+      if (found !== undefined) setText(found);
+    } else {
       event.stopPropagation();
       return;
     }
@@ -44,7 +70,7 @@ function Editor({ row, column, startText, supply, onDone }: EditorProps) {
     event.stopPropagation();
   };
   const label = `${column.title} of ${row.kind === 'circuit' ? row.circuit.name : row.item.name}`;
-  if (column.options === undefined) {
+  if (options === undefined) {
     return (
       <input
         ref={box}
@@ -67,7 +93,7 @@ function Editor({ row, column, startText, supply, onDone }: EditorProps) {
       onKeyDown={onKeyDown}
     >
       <option value="">not known</option>
-      {column.options(supply).map((option) => (
+      {options.map((option) => (
         <option key={option.value} value={option.value}>
           {option.label}
         </option>

@@ -1,11 +1,13 @@
 import {
   counted,
+  guessHeadingRow,
   guessMapping,
   importLoadRows,
   LOAD_FIELDS,
   type LoadField,
   type LoadImport,
   type LoadMapping,
+  mappingWarnings,
   readDesign,
   SAMPLE_TYPES,
 } from '@bastion/core';
@@ -87,13 +89,15 @@ function Preview({ found }: { readonly found: LoadImport }) {
           {real.length > SHOWN && <li className="py-1 text-quiet">and {real.length - SHOWN} more</li>}
         </ul>
       </section>
-      <section aria-label="Rows left out">
+      <section aria-label="Rows and cells left out">
         <h3 className={`font-semibold ${found.bad.length > 0 ? 'text-over' : ''}`}>
           {found.bad.length === 0 ? 'No row is left out' : `${counted(found.bad.length, 'row')} left out`}
+          {found.left.length > 0 &&
+            `, ${counted(found.left.length, 'cell')} could not be read and stay not known`}
         </h3>
         <ul className="mt-1 max-h-[34vh] overflow-y-auto" tabIndex={0}>
-          {found.bad.slice(0, SHOWN).map((one) => (
-            <li key={one.row} className="border-t border-rule py-0.5">
+          {[...found.bad, ...found.left].slice(0, SHOWN).map((one) => (
+            <li key={`${one.row} ${one.reason}`} className="border-t border-rule py-0.5">
               <span className="text-quiet">Row {one.row}</span> {one.reason}
             </li>
           ))}
@@ -107,11 +111,20 @@ function Mapped({ sheet, onDone }: { readonly sheet: SheetInHand; readonly onDon
   const { design } = useOpenJob();
   const change = useJob((store) => store.change);
   const tell = useJob((store) => store.tell);
-  const [heading = [], ...rows] = sheet.rows;
+  const [headingRow, setHeadingRow] = useState(() => guessHeadingRow(sheet.rows));
+  const heading = sheet.rows[headingRow] ?? [];
+  const rows = sheet.rows.slice(headingRow + 1);
   const [mapping, setMapping] = useState<LoadMapping>(() => guessMapping(heading));
   const found = useMemo(
-    () => importLoadRows(design, sheet.rows.slice(1), mapping),
-    [design, sheet.rows, mapping],
+    () =>
+      importLoadRows(
+        design,
+        sheet.rows.slice(headingRow + 1),
+        mapping,
+        headingRow + 2,
+        sheet.rows[headingRow] ?? [],
+      ),
+    [design, sheet.rows, mapping, headingRow],
   );
   const check = useMemo(() => readDesign(found.design, SAMPLE_TYPES), [found.design]);
   const real = found.changes.filter((one) => one.kind !== 'same').length;
@@ -122,7 +135,10 @@ function Mapped({ sheet, onDone }: { readonly sheet: SheetInHand; readonly onDon
       (draft) => void Object.assign(draft, found.design),
     );
     if (problem === undefined) {
-      const left = found.bad.length > 0 ? ` ${counted(found.bad.length, 'row')} left out.` : '';
+      const left = [
+        found.bad.length > 0 ? ` ${counted(found.bad.length, 'row')} left out.` : '',
+        found.left.length > 0 ? ` ${counted(found.left.length, 'cell')} not read, left not known.` : '',
+      ].join('');
       tell(`${counted(real, 'row')} of ${sheet.name} taken over.${left}`);
       onDone();
     }
@@ -130,7 +146,36 @@ function Mapped({ sheet, onDone }: { readonly sheet: SheetInHand; readonly onDon
   return (
     <div className="grid gap-4">
       <section>
-        <h3 className="mb-1 font-semibold">What each column of {sheet.name} means</h3>
+        <div className="mb-2 flex flex-wrap items-end gap-3">
+          <h3 className="flex-1 font-semibold">What each column of {sheet.name} means</h3>
+          <label className="block">
+            <span className="block text-[13px] text-quiet">Headings stand in</span>
+            <select
+              className="input"
+              value={headingRow}
+              onChange={(event) => {
+                const row = Number(event.target.value);
+                setHeadingRow(row);
+                setMapping(guessMapping(sheet.rows[row] ?? []));
+              }}
+            >
+              {sheet.rows.slice(0, 12).map((cells, row) => (
+                <option key={row} value={row}>
+                  row {row + 1}:{' '}
+                  {cells
+                    .filter((cell) => cell.trim() !== '')
+                    .slice(0, 4)
+                    .join(', ')}
+                </option>
+              ))}
+            </select>
+          </label>
+        </div>
+        {mappingWarnings(heading, mapping).map((warning) => (
+          <p key={warning} role="alert" className="mb-1 font-semibold text-tight">
+            {warning}
+          </p>
+        ))}
         <MappingTable heading={heading} sample={rows[0] ?? []} mapping={mapping} onMapping={setMapping} />
       </section>
       {isNamed ? (
@@ -183,7 +228,7 @@ export function ImportDialog({ isOpen, pasted, onClose }: ImportDialogProps) {
       {sheet === undefined ? (
         <>
           <p className="mb-3">
-            A CSV or XLSX file with one row for each item, headings in the first row. Rows of one circuit name
+            A CSV or XLSX file with one row for each item and a row of headings. Rows of one circuit name
             join; what has the same name is changed; nothing is deleted.
           </p>
           <FilePicker

@@ -149,6 +149,12 @@ export function LibraryDialog({ isOpen, here, onClose }: LibraryDialogProps) {
       <p role="status" className="font-semibold empty:hidden">
         {said}
       </p>
+      {search.trim() !== '' && groups.every(({ rows }) => rows.length === 0) && (
+        <p className="mt-3">
+          Nothing in the library is called “{search.trim()}”. Type it into the table with the figures of its
+          data plate: running W, power factor and how it starts; then keep it here for the next job.
+        </p>
+      )}
       {groups
         .filter(({ rows }) => rows.length > 0)
         .map(({ title, rows }) => (

@@ -32,7 +32,7 @@ export function ReasonToGoOn({ step, values, onRead }: ReasonToGoOnProps) {
     <form className="flex flex-wrap items-end gap-2 border-t border-rule py-2" onSubmit={send}>
       <label htmlFor={id} className="min-w-64 flex-1">
         <span className="block text-[13px] text-quiet">
-          Reason to go on although {failed.label} is not within; it is recorded with your name
+          Reason to go on although a reading is not within; it is recorded with your name
         </span>
         <input
           id={id}

@@ -1,6 +1,6 @@
 import { alarmOf, blockedBy, type wire } from '@bastion/core';
 import { ArrowLeft, ArrowRight, FileText } from 'lucide-react';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { api, failureSentence } from '../../api/client.ts';
 import { useOpenJob } from '../../state/job.ts';
 import { EndRun } from './EndRun.tsx';
@@ -28,6 +28,8 @@ export function RunPage({ run, onChange, onBack }: RunPageProps) {
   const { procedure, readings } = run;
   const [at, setAt] = useState(() => nextStep(procedure, readings));
   const [retesting, setRetesting] = useState<string>();
+  /** Keys of readings that are on their way, by what they say. */
+  const keys = useRef(new Map<string, string>());
   const step = procedure.steps[at];
   const isRunning = canTest && run.state === 'running';
   const verdicts = procedure.steps.map((one) => stepVerdict(one, readings));
@@ -46,8 +48,20 @@ export function RunPage({ run, onChange, onBack }: RunPageProps) {
     const { attempt, values } = currentValues(step, readings);
     const again = retesting === step.id;
     const earlier = again ? undefined : values.get(readingId);
+    // What failed to arrive is sent again under its own key, and recorded once.
+    const what = [
+      step.id,
+      readingId,
+      again ? attempt + 1 : attempt,
+      earlier?.id ?? '',
+      value,
+      note ?? '',
+    ].join(' ');
+    const key = keys.current.get(what) ?? crypto.randomUUID();
+    keys.current.set(what, key);
     try {
       const added = await api.addReading(run.id, {
+        key,
         stepId: step.id,
         readingId,
         value,
@@ -55,8 +69,11 @@ export function RunPage({ run, onChange, onBack }: RunPageProps) {
         ...(earlier === undefined ? {} : { corrects: earlier.id }),
         ...(note === undefined ? {} : { note }),
       });
+      keys.current.delete(what);
       setRetesting(undefined);
-      onChange((now) => ({ ...now, readings: [...now.readings, added] }));
+      onChange((now) =>
+        now.readings.some(({ id }) => id === added.id) ? now : { ...now, readings: [...now.readings, added] },
+      );
       return undefined;
     } catch (error) {
       return `Not recorded: ${failureSentence(error)} The figure stays in its field; press Enter to send it again.`;
