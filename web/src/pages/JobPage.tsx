@@ -1,7 +1,7 @@
-import type { Design } from '@bastion/core';
-import { Download, Redo2, Undo2 } from 'lucide-react';
-import { useEffect } from 'react';
-import { Link, Outlet, useParams } from 'react-router';
+import { type Design, STAGES } from '@bastion/core';
+import { Download, Redo2, Search, Undo2 } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { Link, Outlet, useNavigate, useParams } from 'react-router';
 import { api, failureSentence } from '../api/client.ts';
 import { downloadDesign } from '../state/documentFile.ts';
 import { useJob, useOpenJob } from '../state/job.ts';
@@ -9,6 +9,7 @@ import { DocumentFileButton } from '../ui/DocumentFileButton.tsx';
 import { ConflictDialog } from '../ui/ConflictDialog.tsx';
 import { useFieldFromAddress } from '../ui/fieldLinks.ts';
 import { ModeRibbon } from '../ui/ModeRibbon.tsx';
+import { Palette } from '../ui/Palette.tsx';
 import { SaveMark } from '../ui/SaveMark.tsx';
 import { StageRail } from '../ui/StageRail.tsx';
 import { VariantMenu } from '../ui/VariantMenu.tsx';
@@ -75,7 +76,7 @@ function UndoButtons() {
   );
 }
 
-function Workspace() {
+function Workspace({ onPalette }: { readonly onPalette: () => void }) {
   const { id, design, canEdit, canAccept } = useOpenJob();
   const notice = useJob((store) => store.notice);
   const tell = useJob((store) => store.tell);
@@ -96,6 +97,9 @@ function Workspace() {
           </span>
         )}
         <span className="flex-1" />
+        <button type="button" className="button button-quiet" onClick={onPalette} title="Ctrl K">
+          <Search size={15} aria-hidden="true" /> <span className="max-sm:sr-only">Find</span>
+        </button>
         {canEdit && <UndoButtons />}
         <span className="contents max-sm:hidden">
           <VariantMenu />
@@ -134,15 +138,29 @@ function Workspace() {
 export function JobPage() {
   const jobId = Number(useParams().jobId);
   const { state, message, open, close, undo, redo } = useJob();
+  const [paletteIsOpen, setPaletteIsOpen] = useState(false);
+  const navigate = useNavigate();
   useEffect(() => {
     void open(jobId);
     return close;
   }, [jobId, open, close]);
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
+      const key = event.key.toLowerCase();
+      const stage =
+        event.altKey && !event.ctrlKey ? STAGES[Number(event.code.replace('Digit', '')) - 1] : undefined;
+      if (stage !== undefined) {
+        event.preventDefault();
+        void navigate(`/jobs/${jobId}/${stage.key}`);
+        return;
+      }
+      if ((event.ctrlKey || event.metaKey) && key === 'k') {
+        event.preventDefault();
+        setPaletteIsOpen(true);
+        return;
+      }
       const inText = event.target instanceof HTMLInputElement;
       if (!(event.ctrlKey || event.metaKey) || inText) return;
-      const key = event.key.toLowerCase();
       if (key === 'z') (event.shiftKey ? redo : undo)();
       else if (key === 'y') redo();
       else return;
@@ -150,7 +168,7 @@ export function JobPage() {
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [undo, redo]);
+  }, [undo, redo, navigate, jobId]);
   if (state === 'failed') {
     return (
       <main className="p-8">
@@ -167,5 +185,12 @@ export function JobPage() {
       </main>
     );
   }
-  return state === 'open' ? <Workspace /> : <p className="p-8 text-quiet">Opening the job…</p>;
+  return state === 'open' ? (
+    <>
+      <Workspace onPalette={() => setPaletteIsOpen(true)} />
+      {paletteIsOpen && <Palette onClose={() => setPaletteIsOpen(false)} />}
+    </>
+  ) : (
+    <p className="p-8 text-quiet">Opening the job…</p>
+  );
 }

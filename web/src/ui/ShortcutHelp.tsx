@@ -1,6 +1,8 @@
 import { Dialog } from 'radix-ui';
 
 const SHORTCUTS: readonly (readonly [string, string])[] = [
+  ['Ctrl K', 'Go to, do, or find a circuit, unit or cause'],
+  ['Alt 1 … Alt 7', 'Go to a stage'],
   ['Ctrl Z', 'Undo'],
   ['Ctrl Shift Z, Ctrl Y', 'Do again'],
   ['Arrows, Tab, Home, End', 'Loads: move from cell to cell'],
@@ -28,9 +30,9 @@ export function ShortcutHelp({
   return (
     <Dialog.Root open={isOpen} onOpenChange={(open) => !open && onClose()}>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 bg-ink/25 dark:bg-black/50" />
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/25 dark:bg-black/50" />
         <Dialog.Content
-          className="sheet fixed top-[12%] left-1/2 max-h-[76vh] w-[min(34rem,92vw)] -translate-x-1/2 overflow-y-auto p-5"
+          className="sheet fixed top-[12%] left-1/2 z-40 max-h-[76vh] w-[min(34rem,92vw)] -translate-x-1/2 overflow-y-auto p-5"
           aria-describedby={undefined}
         >
           <Dialog.Title className="text-[17px] font-semibold">Keyboard</Dialog.Title>

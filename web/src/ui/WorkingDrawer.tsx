@@ -149,8 +149,8 @@ export function WorkingDrawer() {
   return (
     <Dialog.Root open onOpenChange={(isOpen) => !isOpen && close()}>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 bg-ink/25 dark:bg-black/50" />
-        <Dialog.Content className="fixed inset-y-0 right-0 flex w-full max-w-[460px] flex-col border-l border-edge bg-sheet shadow-lg">
+        <Dialog.Overlay className="fixed inset-0 z-30 bg-ink/25 dark:bg-black/50" />
+        <Dialog.Content className="fixed inset-y-0 right-0 z-30 flex w-full max-w-[460px] flex-col border-l border-edge bg-sheet shadow-lg">
           <header className="flex items-start gap-3 border-b border-rule p-4">
             <div className="flex-1">
               <p className="text-quiet">{modeLabel(finding.mode)}</p>
