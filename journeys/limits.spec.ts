@@ -74,5 +74,5 @@ test('everything is found from the keyboard', async ({ page }) => {
   await page.keyboard.press('Control+k');
   await page.keyboard.type('generator port');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('radio', { name: /Generator port/ })).toBeChecked();
+  await expect(page.getByRole('radio', { name: /Generator port$/ })).toBeChecked();
 });
