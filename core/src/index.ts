@@ -54,7 +54,15 @@ export { analysisCauses, type Cause } from './checks/causes.ts';
 export type { Severity } from './checks/severity.ts';
 export { verdictOf } from './checks/verdict.ts';
 export { bandFigures, edgeFigure, readingFigure } from './procedure/bandWords.ts';
-export { alarmOf, blockedBy, type Blocked, latestOf, verdictOfStep } from './procedure/passage.ts';
+export {
+  alarmOf,
+  blockedBy,
+  type Blocked,
+  failedReadings,
+  hasReason,
+  latestOf,
+  verdictOfStep,
+} from './procedure/passage.ts';
 export { isAcceptance, isDesignWork } from './design/fieldNotes.ts';
 export { acceptance as acceptanceSchema, type Acceptance } from './design/acceptance.ts';
 export { decidesOn, type Mend, mendsOf } from './advise/mends/mendsOf.ts';

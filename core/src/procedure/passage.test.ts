@@ -30,7 +30,7 @@ const procedure: Procedure = {
   format: 1,
   steps: [
     stepOf('gate', 'gates', { ...volts(), id: 'y', kind: 'confirmation' }),
-    stepOf('island', 'island', volts()),
+    stepOf('island', 'island', volts(), { ...volts(), id: 'w' }),
     stepOf('load', 'load', volts()),
   ],
 };
@@ -78,6 +78,18 @@ describe('what keeps the next steps shut', () => {
       why: 'abort',
     },
     {
+      name: 'a retest that has not come to the reading that failed',
+      readings: [gate, taken('island', 'v', 190), taken('island', 'w', 230, { attempt: 2 })],
+      step: 1,
+      why: 'abort',
+    },
+    {
+      name: 'a reason for another reading',
+      readings: [gate, taken('island', 'v', 190), taken('island', 'w', 245, { note: 'known' })],
+      step: 1,
+      why: 'abort',
+    },
+    {
       name: 'a reason to go on',
       readings: [gate, taken('island', 'v', 190, { note: 'meter on the wrong range' })],
       step: undefined,
@@ -85,6 +97,13 @@ describe('what keeps the next steps shut', () => {
   ])('$name', ({ readings, step, why }) => {
     const blocked = blockedBy(procedure, readings);
     expect([blocked?.step, blocked?.why]).toEqual([step, why]);
+  });
+
+  it('a gate with a reason for one reading waits for the other', () => {
+    const two = { ...procedure, steps: [stepOf('gate', 'gates', volts(), { ...volts(), id: 'w' })] };
+    const first = taken('gate', 'v', 215, { note: 'agreed' });
+    expect(blockedBy(two, [first])?.why).toBe('gate');
+    expect(blockedBy(two, [first, taken('gate', 'w', 230)])).toBeUndefined();
   });
 
   it('has an alarm while a step is past its abort limit, gates or not', () => {

@@ -1,4 +1,4 @@
-import type { Procedure, ProcedureStep } from './schema.ts';
+import type { Procedure, ProcedureStep, ReadingSpec } from './schema.ts';
 import { judgeReading, judgeStep, type Verdict } from './judge.ts';
 
 /** A reading of a run, as far as a passage looks at it. Later ones stand for earlier ones. */
@@ -33,36 +33,59 @@ export function verdictOfStep(step: ProcedureStep, readings: readonly TakenReadi
   return judgeStep(step, new Map([...values].map(([key, one]) => [key, one.value])));
 }
 
-/** Whether somebody has given a reason to go on with a step as it stands: a note on a reading that fails in it. */
-function isReleased(step: ProcedureStep, readings: readonly TakenReading[]): boolean {
-  const { values } = latestOf(step, readings);
-  return step.readings.some((spec) => {
-    const taken = values.get(spec.id);
+/** The last word on each reading of a step: a retest stands for what it has read again, and for nothing else yet. */
+function lastWords<R extends TakenReading>({ id }: ProcedureStep, readings: readonly R[]): Map<string, R> {
+  const last = new Map<string, R>();
+  for (const one of readings)
+    if (one.stepId === id && one.attempt >= (last.get(one.readingId)?.attempt ?? 1))
+      last.set(one.readingId, one);
+  return last;
+}
+
+export interface FailedReading<R extends TakenReading> {
+  readonly spec: ReadingSpec;
+  readonly taken: R;
+  readonly verdict: 'abort' | 'outside';
+}
+
+/** The readings of a step that fail at their last word, in its order. */
+export function failedReadings<R extends TakenReading>(
+  step: ProcedureStep,
+  readings: readonly R[],
+): FailedReading<R>[] {
+  const last = lastWords(step, readings);
+  return step.readings.flatMap((spec) => {
+    const taken = last.get(spec.id);
     const verdict = judgeReading(spec, taken?.value);
-    return (verdict === 'abort' || verdict === 'outside') && taken !== undefined && taken.note.trim() !== '';
+    const fails = verdict === 'abort' || verdict === 'outside';
+    return fails && taken !== undefined ? [{ spec, taken, verdict }] : [];
   });
 }
 
-/**
- * The first step that those after it wait for. Past an abort limit nothing goes on until the retest is within or a reason is given. A
- * gate is shut while it is not taken, or failed without a reason.
- */
+/** Whether somebody has given a reason to go on: one reason never speaks for another reading. */
+export const hasReason = ({ taken }: FailedReading<TakenReading>): boolean => taken.note.trim() !== '';
+
+const unexplained = (step: ProcedureStep, readings: readonly TakenReading[]): FailedReading<TakenReading>[] =>
+  failedReadings(step, readings).filter((one) => !hasReason(one));
+
+const isPastAbort = (step: ProcedureStep, readings: readonly TakenReading[]): boolean =>
+  unexplained(step, readings).some(({ verdict }) => verdict === 'abort');
+
+/** A gate is shut while a reading of it is not taken or fails without a reason. A figure that the design lacks does not keep it shut. */
+const isShut = (step: ProcedureStep, readings: readonly TakenReading[]): boolean =>
+  unexplained(step, readings).length > 0 || lastWords(step, readings).size < step.readings.length;
+
+/** The first step that those after it wait for. Past an abort limit nothing goes on until the retest is within or a reason is given. */
 export function blockedBy(procedure: Procedure, readings: readonly TakenReading[]): Blocked | undefined {
   for (const [step, one] of procedure.steps.entries()) {
-    const verdict = verdictOfStep(one, readings);
-    if (verdict === 'within' || verdict === 'recorded' || isReleased(one, readings)) continue;
-    if (verdict === 'abort') return { step, why: 'abort' };
-    const isGate = one.section === 'gates';
-    // A figure that the design lacks does not keep a gate shut: it has been read and kept.
-    if (isGate && verdict !== 'not-judged') return { step, why: 'gate' };
+    if (isPastAbort(one, readings)) return { step, why: 'abort' };
+    if (one.section === 'gates' && isShut(one, readings)) return { step, why: 'gate' };
   }
   return undefined;
 }
 
-/** The latest reading past its abort limit that nobody has given a reason for: the alarm that stays in sight. */
+/** The first step with a reading past its abort limit that nobody has given a reason for: the alarm that stays in sight. */
 export function alarmOf(procedure: Procedure, readings: readonly TakenReading[]): Blocked | undefined {
-  const step = procedure.steps.findIndex(
-    (one) => verdictOfStep(one, readings) === 'abort' && !isReleased(one, readings),
-  );
+  const step = procedure.steps.findIndex((one) => isPastAbort(one, readings));
   return step === -1 ? undefined : { step, why: 'abort' };
 }

@@ -64,9 +64,7 @@ export function StepView({ step, readings, canWrite, retesting, onRetest, onRead
           />
         ))}
       </div>
-      {canWrite && !retesting && (verdict === 'abort' || verdict === 'outside') && (
-        <ReasonToGoOn step={step} values={values} onRead={onRead} />
-      )}
+      {canWrite && !retesting && <ReasonToGoOn step={step} readings={readings} onRead={onRead} />}
       <footer className="flex flex-wrap items-center gap-3 border-t border-rule pt-3">
         {earlier.map((one) => (
           <span key={one.attempt} className="text-quiet">
