@@ -148,11 +148,15 @@ function rootOf(cause: Cause, over: readonly Cause[]): Cause | undefined {
   );
 }
 
+const isOfWall = ({ worst }: Cause): boolean => worst.check.startsWith('place.');
+
 function compareCauses(a: Cause, b: Cause): number {
   return (
     Number(a.accepted) - Number(b.accepted) ||
     STATE_RANK[a.state] - STATE_RANK[b.state] ||
     SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity) ||
+    // Of what endangers alike, what is live comes before where it hangs.
+    Number(isOfWall(a)) - Number(isOfWall(b)) ||
     compareFindings(a.worst, b.worst)
   );
 }
