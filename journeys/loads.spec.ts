@@ -15,7 +15,7 @@ async function newJob(page: Page, name: string): Promise<void> {
 }
 
 /** A sheet as an office sends it: 12 good rows and six that cannot be used, each for a reason of its own. */
-async function sheetWithSixBadRows(): Promise<Buffer> {
+async function sheetWithSixBadCells(): Promise<Buffer> {
   const book = new exceljs.Workbook();
   const sheet = book.addWorksheet('Survey');
   sheet.addRow(COLUMNS);
@@ -148,18 +148,20 @@ test('a survey of forty circuits is pasted from a spreadsheet, worked on like on
   });
 });
 
-test('an XLSX with six bad rows is mapped, and the good rows are taken over', async ({ page }) => {
+test('an XLSX with six bad cells is mapped, and every row is taken over with what could be read', async ({
+  page,
+}) => {
   await newJob(page, 'Sheet job');
   await page.getByRole('button', { name: 'Bring a CSV or XLSX sheet' }).click();
   const dialog = page.getByRole('dialog', { name: 'Loads from a sheet' });
   await dialog.getByLabel('Sheet of loads').setInputFiles({
     name: 'survey.xlsx',
     mimeType: 'application/octet-stream',
-    buffer: await sheetWithSixBadRows(),
+    buffer: await sheetWithSixBadCells(),
   });
   await expect(dialog.getByLabel(/^Watts/)).toHaveValue('runningW');
-  const left = dialog.getByRole('region', { name: 'Rows left out' });
-  await expect(left).toContainText('6 rows left out');
+  const left = dialog.getByRole('region', { name: 'Rows and cells left out' });
+  await expect(left).toContainText('No row is left out, 6 cells could not be read: not known in new rows');
   for (const words of [
     'Row 14 Lines: "L7" names a line that this supply does not have',
     'Row 15 Quantity: "two" is not a number',
@@ -170,9 +172,14 @@ test('an XLSX with six bad rows is mapped, and the good rows are taken over', as
   ])
     await expect(left).toContainText(words);
   await dialog.getByLabel(/^Priority/).selectOption('');
-  await dialog.getByRole('button', { name: 'Take over 12 rows' }).click();
-  await expect(page.getByText('12 rows of survey.xlsx taken over. 6 rows left out.')).toBeVisible();
-  await expect(page.getByText('12 circuits, 12 items')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Take over 18 rows' }).click();
+  await expect(page.getByText(/^18 rows of survey\.xlsx taken over/)).toBeVisible();
+  await expect(page.getByText('18 circuits, 18 items')).toBeVisible();
+  // A quantity that could not be read is not one.
+  const heaters = page
+    .getByRole('row')
+    .filter({ has: page.getByRole('rowheader', { name: 'Heater', exact: true }) });
+  await expect(heaters.nth(1)).toContainText(/^Heater\s*not known\s*—?\s*900/);
   await expect(cell(page, 'Panel heater 1', 11)).toContainText('not known');
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(page.getByText('No circuits yet')).toBeVisible();

@@ -223,6 +223,9 @@ describe('a sheet of loads', () => {
       lines: ['L1'],
       items: [{ quantity: 1, runningW: 100, powerFactor: 1, demandFactor: 1 }],
     });
+    // A row that is new has no figure in the place of one that could not be read.
+    const only = importLoadRows(design, [['Fan', 'L1', 'Fan', 'two', '100', '1', '', '', '']], mapping);
+    expect(only.design.circuits.find((one) => one.name === 'Fan')?.items[0]).not.toHaveProperty('quantity');
     const read = readDesign(found.design, SAMPLE_TYPES);
     expect(read.ok ? [] : read.problems).toEqual([]);
     expect(

@@ -191,6 +191,8 @@ export type ItemFigures = z.infer<typeof itemFigures>;
 export interface ItemCells {
   readonly figures: ItemFigures;
   readonly left: readonly string[];
+  /** The fields of those cells: no default may stand in for what somebody has written there. */
+  readonly unread: ReadonlySet<LoadField>;
 }
 
 type CellRead = { readonly value: unknown } | { readonly reason: string };
@@ -226,17 +228,22 @@ export function readItemCells(
 ): ItemCells {
   const values: Record<string, unknown> = {};
   const left: string[] = [];
+  const unread = new Set<LoadField>();
+  const leave = (field: LoadField, reason: string): void => {
+    left.push(reason);
+    unread.add(field);
+  };
   for (const { field, title } of LOAD_FIELDS) {
     const text = cellOf(field).trim();
     if (text === '' || (!NUMBERS.has(field) && CHOICES[field] === undefined)) continue;
     const read = NUMBERS.has(field)
       ? readNumberCell(field, title, text, scaleOf(field))
       : readChoiceCell(field, title, text);
-    if ('reason' in read) left.push(read.reason);
+    if ('reason' in read) leave(field, read.reason);
     else if (itemFigures.safeParse({ [field]: read.value }).success) values[field] = read.value;
-    else left.push(`${title}: ${String(read.value)} is outside what is possible`);
+    else leave(field, `${title}: ${String(read.value)} is outside what is possible`);
   }
-  return { figures: itemFigures.parse(values), left };
+  return { figures: itemFigures.parse(values), left, unread };
 }
 
 /** What a cell of an export says. */

@@ -5,7 +5,7 @@ import { readFigure } from '../words/figure.ts';
 import type { BadRow } from './intervals.ts';
 import { isEnergy, powerScale } from './loadWords.ts';
 import {
-  type ItemFigures,
+  type ItemCells,
   LOAD_FIELDS,
   type LoadField,
   readItemCells,
@@ -111,7 +111,13 @@ class Importing {
     this.ids = new Set(design.circuits.map((circuit) => circuit.id));
   }
 
-  take(row: number, name: string, cells: CircuitCells, itemName: string, item: ItemFigures): void {
+  take(
+    row: number,
+    name: string,
+    cells: CircuitCells,
+    itemName: string,
+    { figures: item, unread }: ItemCells,
+  ): void {
     const at = this.byName.get(name.toLowerCase());
     const before = at === undefined ? undefined : this.circuits[at];
     const circuit: Circuit = { ...(before ?? { id: freeId('c', this.ids), name, items: [] }), ...cells };
@@ -122,8 +128,8 @@ class Importing {
       const next: Item =
         known === undefined
           ? {
-              quantity: 1,
-              demandFactor: 1,
+              ...(unread.has('quantity') ? {} : { quantity: 1 }),
+              ...(unread.has('demandFactor') ? {} : { demandFactor: 1 }),
               ...item,
               id: freeId('i', new Set(items.map((one) => one.id))),
               name: itemName,
@@ -195,7 +201,7 @@ export function importLoadRows(
       lastCircuit,
       circuit.cells,
       itemName === '' && Object.keys(item.figures).length > 0 ? lastCircuit : itemName,
-      item.figures,
+      item,
     );
   });
   return { design: { ...design, circuits: importing.circuits }, changes: importing.changes, bad, left };

@@ -93,7 +93,7 @@ function Preview({ found }: { readonly found: LoadImport }) {
         <h3 className={`font-semibold ${found.bad.length > 0 ? 'text-over' : ''}`}>
           {found.bad.length === 0 ? 'No row is left out' : `${counted(found.bad.length, 'row')} left out`}
           {found.left.length > 0 &&
-            `, ${counted(found.left.length, 'cell')} could not be read and stay not known`}
+            `, ${counted(found.left.length, 'cell')} could not be read: not known in new rows, as before in others`}
         </h3>
         <ul className="mt-1 max-h-[34vh] overflow-y-auto" tabIndex={0}>
           {[...found.bad, ...found.left].slice(0, SHOWN).map((one) => (
