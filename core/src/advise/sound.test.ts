@@ -4,14 +4,16 @@ import { analysisCauses } from '../checks/causes.ts';
 import { sentenceOf } from '../checks/sentence.ts';
 import { verdictOf } from '../checks/verdict.ts';
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
+import { applyEdits } from '../design/edits.ts';
 import { readDesign } from '../design/read.ts';
 import type { Design } from '../design/schema.ts';
 import type { CheckId } from '../checks/registry.ts';
 import { addLoad, bank1, circuit1, item1, stack1 } from '../testkit/designs.ts';
 import { SOUND, soundDesign } from '../testkit/sound.ts';
 import { withSet, withStrings } from '../testkit/wired.ts';
+import { mendsOf } from './mends/mendsOf.ts';
 
-function analysisOf(design: Design) {
+function analysisOf(design: unknown) {
   const read = readDesign(JSON.parse(JSON.stringify(design)), SAMPLE_TYPES);
   if (!read.ok) throw new Error(read.problems[0]?.message);
   return analyse(read.value, SAMPLE_TYPES);
@@ -213,5 +215,53 @@ describe('one mistake in a sound design', () => {
     const analysis = analysisOf(before);
     const [first] = analysisCauses(analysis);
     expect([first?.state, first?.worst.check]).toEqual(['over', check]);
+  });
+});
+
+describe('a mend of one mistake', () => {
+  it.each<[string, () => Design, (design: Design) => void, RegExp]>([
+    [
+      'other firmware',
+      two,
+      (d) => stack1(d).units.forEach((unit, index) => (unit.firmware = index === 0 ? '1.9' : '1.10')),
+      /^Load firmware 1\.10 on every unit$/,
+    ],
+    [
+      // 3 m and 5 m: the longer is 25 % above the mean of 4 m, 10 % is allowed.
+      'unequal AC leads',
+      two,
+      (d) =>
+        stack1(d).units.forEach((unit, index) => {
+          unit.acLead = { ...unit.acLead, areaMm2: 16, lengthM: index === 0 ? 3 : 5 };
+        }),
+      /^Cut the AC leads of all units to 5 m$/,
+    ],
+    [
+      // 6 kW of roof on a set of 5 kVA.
+      'more AC-coupled PV than the set takes',
+      one,
+      (d) =>
+        void d.arrays.push({
+          id: 'roof',
+          name: 'Roof',
+          coupling: 'ac',
+          ratedAcW: 6000,
+          partitionId: d.partitions.find(({ kind }) => kind === 'backup')?.id ?? '',
+        }),
+      /^Connect Roof on the grid side$/,
+    ],
+  ])('%s', (_, sound, plant, title) => {
+    const design = sound();
+    plant(design);
+    const analysis = analysisOf(design);
+    const mend = analysisCauses(analysis)
+      .flatMap((cause) => mendsOf(cause, analysis, SAMPLE_TYPES))
+      .find((found) => title.test(found.title));
+    expect(mend?.after.state).toBe('within');
+    const applied = applyEdits(analysis.design, mend?.edits ?? []);
+    if (!applied.ok) throw new Error(applied.problems[0]?.message);
+    const before = new Set(analysisCauses(analysis).map(({ id }) => id));
+    const after = analysisCauses(analysisOf(applied.value)).filter(({ state }) => state !== 'tight');
+    expect(after.filter(({ id }) => !before.has(id))).toEqual([]);
   });
 });

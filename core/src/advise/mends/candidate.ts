@@ -58,3 +58,17 @@ export function freeId(prefix: string, taken: readonly { readonly id: string }[]
   while (ids.has(`${prefix}${number}`)) number += 1;
   return `${prefix}${number}`;
 }
+
+/** The design with a place for what is not backed up, and the id of that place: the grid side, or the generator's where there is no grid. */
+export function withUnbacked(
+  design: Design,
+  stackId: string,
+): { readonly design: Design; readonly id: string } {
+  const kind = design.site.grid === 'none' ? 'generator-only' : 'grid';
+  const there = design.partitions.find((one) => one.kind === kind);
+  if (there !== undefined) return { design, id: there.id };
+  const id = freeId('p', design.partitions);
+  const made: Design['partitions'][number] =
+    kind === 'grid' ? { id, name: 'Grid side', kind } : { id, name: 'With generator only', kind, stackId };
+  return { design: { ...design, partitions: [...design.partitions, made] }, id };
+}

@@ -10,9 +10,9 @@ import {
 } from './bankSide.ts';
 import type { Candidate, Trouble } from './candidate.ts';
 import { leaveOff, loadSide, moreUnits, ontoBackup, otherInverters } from './loadSide.ts';
-import { batteryBus, lessCharging, parallelBus, unitSettings } from './settings.ts';
+import { batteryBus, equalLeads, lessCharging, parallelBus, sameFirmware, unitSettings } from './settings.ts';
 import { bondings, elsewhere } from './site.ts';
-import { generatorCharging, otherGenerators, shorterStrings } from './sources.ts';
+import { generatorCharging, otherGenerators, pvOntoGrid, shorterStrings } from './sources.ts';
 
 type Finder = (trouble: Trouble) => readonly Candidate[];
 
@@ -54,7 +54,7 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
     ...moreUnits(trouble),
   ],
   'bank.deliverable': strongerBank,
-  'bank.inverter-leads': evenSharing,
+  'bank.inverter-leads': (trouble) => [...equalLeads(trouble, 'batteryLead'), ...evenSharing(trouble)],
   'bank.inverter-surge': (trouble) => [...moreUnits(trouble), ...otherInverters(trouble, 'larger')],
   'bank.lead-current': bankConductors,
   'bank.loop': batteryBus,
@@ -72,6 +72,7 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
   'bonding.joined-sources': bondings,
   'bonding.live-boards': bondings,
   'bonding.neutral-earth': bondings,
+  'generator.least-loading': generatorCharging,
   'generator.loading': (trouble) => [
     ...generatorCharging(trouble),
     ...leaveOff(trouble),
@@ -90,11 +91,21 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
   'load.power': loadSide,
   'load.total': loadSide,
   'place.clearance': elsewhere,
+  'place.exposure': elsewhere,
   'place.height': elsewhere,
   'place.overlap': elsewhere,
+  'pv.ac-coupled': (trouble) => [
+    ...pvOntoGrid(trouble),
+    ...moreUnits(trouble),
+    ...otherInverters(trouble, 'larger'),
+  ],
+  'pv.storage': (trouble) => [...pvOntoGrid(trouble), ...moreModules(trouble)],
   'pv.string-voltage': shorterStrings,
+  'pv.string-window': shorterStrings,
+  'stack.ac-leads': (trouble) => equalLeads(trouble, 'acLead'),
   'stack.bus-ends': parallelBus,
   'stack.equal-lines': moreUnits,
+  'stack.firmware': sameFirmware,
   'stack.parallel-bus': parallelBus,
   'stack.unit-types': unitSettings,
   'surge.chosen': loadSide,

@@ -5,7 +5,15 @@ import { isUnitPerLine } from '../../catalogue/inverterType.ts';
 import { SUPPLY_LINES } from '../../design/references.ts';
 import { planBus } from '../wiring.ts';
 import { withDelays } from '../stagger.ts';
-import { type Candidate, freeId, inStack, once, type Trouble, typesAtHand } from './candidate.ts';
+import {
+  type Candidate,
+  freeId,
+  inStack,
+  once,
+  type Trouble,
+  typesAtHand,
+  withUnbacked,
+} from './candidate.ts';
 
 /** How many circuits are tried one by one. */
 const TRIED = 6;
@@ -54,9 +62,6 @@ function leaving({ design, compiled }: Trouble): Candidate[] {
     .sort(
       (a, b) => RANK[importanceOf(b) ?? 'could'] - RANK[importanceOf(a) ?? 'could'] || largestFirst(a, b),
     );
-  const kind = design.site.grid === 'none' ? 'generator-only' : 'grid';
-  const to = design.partitions.find((one) => one.kind === kind);
-  const toId = to?.id ?? freeId('p', design.partitions);
   return [
     {
       id: 'leave-off',
@@ -68,18 +73,10 @@ function leaving({ design, compiled }: Trouble): Candidate[] {
       most: Math.min(TRIED, order.length),
       make: (draft, step) => {
         const ids = new Set(order.slice(0, step).map(({ id }) => id));
+        const { design: made, id: toId } = withUnbacked(draft, compiled.stack.id);
         return {
-          ...draft,
-          partitions:
-            to === undefined
-              ? [
-                  ...draft.partitions,
-                  kind === 'grid'
-                    ? { id: toId, name: 'Grid side', kind }
-                    : { id: toId, name: 'With generator only', kind, stackId: compiled.stack.id },
-                ]
-              : draft.partitions,
-          circuits: draft.circuits.map((one) => (ids.has(one.id) ? { ...one, partitionId: toId } : one)),
+          ...made,
+          circuits: made.circuits.map((one) => (ids.has(one.id) ? { ...one, partitionId: toId } : one)),
         };
       },
     },

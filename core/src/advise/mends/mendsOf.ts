@@ -153,9 +153,16 @@ const CUSTOMER: ReadonlySet<string> = new Set([
   'place.height',
   'place.load',
   'place.overlap',
+  'pv.ac-coupled',
   'pv.rapid-shutdown',
+  'pv.storage',
 ]);
+
+/** What a load asks for: where no change of the set carries it, the customer gives something up. */
+const OF_LOAD = /^(load|surge)\./;
 
 /** Who has to decide: the designer where an edit clears it, else the customer where it is about building, site or wishes. */
 export const decidesOn = (cause: Cause, mends: readonly Mend[]): 'design' | 'customer' =>
-  mends.length === 0 && CUSTOMER.has(cause.worst.check) ? 'customer' : 'design';
+  mends.length === 0 && (CUSTOMER.has(cause.worst.check) || OF_LOAD.test(cause.worst.check))
+    ? 'customer'
+    : 'design';

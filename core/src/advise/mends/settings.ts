@@ -93,3 +93,56 @@ export function lessCharging({ compiled }: Trouble, key: 'gridChargeW' | 'genera
     },
   ];
 }
+
+const newest = (versions: readonly (string | undefined)[]): string | undefined =>
+  versions
+    .flatMap((one) => (one === undefined ? [] : [one]))
+    .sort((a, b) => b.localeCompare(a, 'en', { numeric: true }))[0];
+
+/** The newest firmware that is on one of the units on all of them, part by part where the type has parts. */
+export function sameFirmware({ compiled }: Trouble): Candidate[] {
+  if (compiled === undefined) return [];
+  const { units } = compiled.stack;
+  const version = newest(units.map(({ firmware }) => firmware));
+  const ofPart = (part: string): string | undefined =>
+    newest(units.map(({ firmwareParts }) => firmwareParts?.find(({ id }) => id === part)?.version));
+  const words = version === undefined ? 'the newest firmware that one of them has' : `firmware ${version}`;
+  return [
+    once('firmware', `Load ${words} on every unit`, (design) =>
+      inStack(compiled.stack.id, (stack) => ({
+        ...stack,
+        units: stack.units.map((unit) => ({
+          ...unit,
+          ...(unit.firmware === undefined || version === undefined ? {} : { firmware: version }),
+          ...(unit.firmwareParts === undefined
+            ? {}
+            : {
+                firmwareParts: unit.firmwareParts.map((part) => ({
+                  ...part,
+                  version: ofPart(part.id) ?? part.version,
+                })),
+              }),
+        })),
+      }))(design),
+    ),
+  ];
+}
+
+/** Leads of units that work side by side, all as long as the longest of them. */
+export function equalLeads({ compiled }: Trouble, key: 'acLead' | 'batteryLead'): Candidate[] {
+  if (compiled === undefined) return [];
+  const lengths = compiled.stack.units.flatMap((unit) => unit[key]?.lengthM ?? []);
+  const longestM = Math.max(...lengths);
+  if (lengths.length < 2) return [];
+  const words = key === 'acLead' ? 'AC leads' : 'battery leads';
+  return [
+    once(`equal-${key}`, `Cut the ${words} of all units to ${longestM} m`, (design) =>
+      inStack(compiled.stack.id, (stack) => ({
+        ...stack,
+        units: stack.units.map((unit) =>
+          unit[key] === undefined ? unit : { ...unit, [key]: { ...unit[key], lengthM: longestM } },
+        ),
+      }))(design),
+    ),
+  ];
+}

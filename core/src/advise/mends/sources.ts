@@ -1,7 +1,7 @@
 import { chargeKeyOf } from '../../figures/capability/acCharge.ts';
 import { largestChargeW } from '../../figures/generator/largestCharge.ts';
 import { lessCharging } from './settings.ts';
-import { type Candidate, inStack, once, type Trouble, typesAtHand } from './candidate.ts';
+import { type Candidate, inStack, once, type Trouble, typesAtHand, withUnbacked } from './candidate.ts';
 
 const FEWER_MODULES = 4;
 
@@ -71,4 +71,21 @@ export function shorterStrings({ design, cause }: Trouble): Candidate[] {
       }),
     },
   ];
+}
+
+/** AC-coupled arrays on the boards of a set go to the grid side, where an island does not have to take their power. */
+export function pvOntoGrid({ design, compiled }: Trouble): Candidate[] {
+  if (compiled === undefined || design.site.grid === 'none') return [];
+  const fed = new Set(compiled.partitions.map(({ id }) => id));
+  return design.arrays
+    .filter(({ coupling, partitionId }) => coupling === 'ac' && fed.has(partitionId ?? ''))
+    .map((array) =>
+      once(`pv-${array.id}`, `Connect ${array.name} on the grid side`, (draft) => {
+        const { design: made, id } = withUnbacked(draft, compiled.stack.id);
+        return {
+          ...made,
+          arrays: made.arrays.map((one) => (one.id === array.id ? { ...one, partitionId: id } : one)),
+        };
+      }),
+    );
 }
