@@ -101,7 +101,7 @@ export function JobList() {
           <p className="mt-4">No jobs yet. Start an empty one, or bring a design as a JSON file.</p>
         )}
         {jobs !== undefined && jobs.length > 0 && (
-          <div className="sheet mt-4 overflow-x-auto p-4">
+          <div className="sheet mt-4 relative overflow-x-auto p-4">
             <table className="w-full min-w-[640px]">
               <thead>
                 <tr className="text-left text-quiet">

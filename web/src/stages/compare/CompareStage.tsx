@@ -156,7 +156,7 @@ export function CompareStage() {
             />
             Only what differs ({rows.filter((row) => row.differs).length} of {rows.length})
           </label>
-          <div className="sheet overflow-x-auto p-3">
+          <div className="sheet relative overflow-x-auto p-3">
             <table className="w-full min-w-[560px] table-fixed">
               <thead>
                 <tr className="text-left">

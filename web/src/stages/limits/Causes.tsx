@@ -79,7 +79,7 @@ export function Causes() {
   const tight = causes.filter(({ state }) => state === 'tight');
   const shown = showTight ? causes : causes.filter(({ state }) => state !== 'tight');
   return (
-    <section aria-label="Verdict and causes" className="grid gap-2">
+    <section aria-label="Verdict and causes" className="grid grid-cols-1 gap-2">
       <p className="max-w-4xl text-[17px] font-semibold" role="status">
         {verdictOf(analysis.installation, causes)}
       </p>

@@ -26,7 +26,7 @@ function StateFilter({
       value={[...shown]}
       onValueChange={(values) => onShow(STATES.filter((state) => values.includes(state)))}
       aria-label="Which findings to list"
-      className="flex pl-px"
+      className="flex flex-wrap pl-px"
     >
       {STATES.map((state) => (
         <ToggleGroup.Item key={state} value={state} className={toggle}>
@@ -58,7 +58,7 @@ export function LimitsStage() {
     );
   }
   return (
-    <div className="grid gap-4">
+    <div className="grid grid-cols-1 gap-4">
       <div className="flex flex-wrap items-center gap-3">
         <h2>Limits</h2>
         <p className="text-quiet">
@@ -83,7 +83,7 @@ export function LimitsStage() {
           value={scope}
           onValueChange={(value) => (value === 'all' || value === 'mode') && setScope(value)}
           aria-label="Modes to list"
-          className="flex pl-px"
+          className="flex flex-wrap pl-px"
         >
           <ToggleGroup.Item value="all" className={toggle}>
             All modes

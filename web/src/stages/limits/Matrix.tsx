@@ -101,7 +101,12 @@ export function Matrix() {
     };
   }, [findings, installation]);
   return (
-    <div className="sheet overflow-x-auto" tabIndex={0} role="region" aria-label="Checks by operating mode">
+    <div
+      className="sheet relative overflow-x-auto"
+      tabIndex={0}
+      role="region"
+      aria-label="Checks by operating mode"
+    >
       <table className="w-full min-w-[760px]">
         <thead>
           <tr className="text-left text-quiet">

@@ -42,7 +42,7 @@ export function HeadroomPanel() {
   const { stacks } = useAfterPaint(analysis).installation;
   return (
     <aside
-      className="sheet grid content-start gap-3 p-3 will-change-transform xl:sticky xl:top-0 xl:max-h-[calc(100dvh-150px)] xl:overflow-y-auto"
+      className="sheet grid grid-cols-1 content-start gap-3 p-3 will-change-transform xl:sticky xl:top-0 xl:max-h-[calc(100dvh-150px)] xl:overflow-y-auto"
       aria-label="Headroom"
       tabIndex={-1}
     >

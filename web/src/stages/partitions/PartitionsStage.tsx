@@ -29,7 +29,7 @@ export function PartitionsStage() {
     );
   }
   return (
-    <div className="grid items-start gap-4 xl:grid-cols-[minmax(0,1fr)_400px]">
+    <div className="grid grid-cols-1 items-start gap-4 xl:grid-cols-[minmax(0,1fr)_400px]">
       <div className="min-w-0">
         <h2 className="sr-only">Partitions</h2>
         <AdvicePanel />

@@ -77,7 +77,7 @@ export function CableTable({
 }: CableTableProps) {
   const sockets = [...new Set(ports)].map((port) => ({ value: port, label: port }));
   return (
-    <div data-field={path.join('/')} tabIndex={-1} className="mt-2 overflow-x-auto">
+    <div data-field={path.join('/')} tabIndex={-1} className="mt-2 relative overflow-x-auto">
       <table className="condensed w-full max-w-2xl">
         <caption className="sr-only">{title}</caption>
         <thead>

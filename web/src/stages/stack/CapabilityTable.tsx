@@ -73,7 +73,7 @@ export function CapabilityTable({ installation, compiled }: CapabilityTableProps
       </p>
     );
   return (
-    <div className="overflow-x-auto">
+    <div className="relative overflow-x-auto">
       <table className="condensed w-full text-right">
         <thead>
           <tr className="text-quiet">

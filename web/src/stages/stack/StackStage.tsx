@@ -41,7 +41,7 @@ function OneStack({ compiled }: { readonly compiled: CompiledStack }) {
     <section aria-label={compiled.stack.name} className="min-w-0">
       <div className="sheet p-3">
         <h2>{compiled.stack.name}</h2>
-        <div className="mt-2 overflow-x-auto">
+        <div className="mt-2 relative overflow-x-auto">
           <StackPicture installation={analysis.installation} compiled={compiled} />
         </div>
         <FindingLines
@@ -54,7 +54,7 @@ function OneStack({ compiled }: { readonly compiled: CompiledStack }) {
       </div>
       <UnitLoss compiled={compiled} />
       <BankPanel compiled={compiled} />
-      <div className="mt-3 grid gap-3 2xl:grid-cols-[3fr_2fr]">
+      <div className="mt-3 grid grid-cols-1 gap-3 2xl:grid-cols-[3fr_2fr]">
         <div className="sheet p-3">
           <CapabilityTable installation={analysis.installation} compiled={compiled} />
         </div>
@@ -91,7 +91,7 @@ export function StackStage() {
     );
   }
   return (
-    <div className="grid items-start gap-4 lg:grid-cols-[220px_minmax(0,1fr)] xl:grid-cols-[220px_minmax(0,1fr)_300px]">
+    <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[220px_minmax(0,1fr)] xl:grid-cols-[220px_minmax(0,1fr)_300px]">
       <div className="sheet p-3 max-lg:order-2 max-xl:row-span-2">
         {design.stacks.map((stack) => (
           <div key={stack.id} className="mb-4">
@@ -110,7 +110,7 @@ export function StackStage() {
         )}
         <GeneratorForm />
       </div>
-      <div className="grid min-w-0 gap-4">
+      <div className="grid min-w-0 grid-cols-1 gap-4">
         <NewerTypes />
         {analysis.installation.stacks.map((compiled) => (
           <OneStack key={compiled.stack.id} compiled={compiled} />

@@ -129,7 +129,7 @@ export function CircuitTable({ partitionIds }: { readonly partitionIds: Readonly
   if (design.circuits.length === 0)
     return <p className="text-quiet">No circuits yet: they come from Loads.</p>;
   return (
-    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Circuits">
+    <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Circuits">
       <table className="w-full min-w-[640px]">
         <thead>
           <tr className="text-left text-quiet">

@@ -127,7 +127,7 @@ export function LineDevices({
   const some = parts.filter(({ id }) => chosen.has(id));
   const shown = some.length > 0 ? some : parts;
   return (
-    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Devices in the lines">
+    <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Devices in the lines">
       <table className="w-full min-w-[560px]">
         <thead>
           <tr className="text-left text-quiet">

@@ -39,7 +39,7 @@ function folded(
 /** Mode by mode what is live and how the neutral is bonded. A cell shows its way on the drawing. */
 export function ModeMatrix({ rows, modeId, chosen, onPick }: MatrixProps) {
   return (
-    <div className="sheet overflow-x-auto" tabIndex={0} role="region" aria-label="Operating modes">
+    <div className="sheet relative overflow-x-auto" tabIndex={0} role="region" aria-label="Operating modes">
       <table className="condensed w-full min-w-[600px]">
         <thead>
           <tr className="text-left text-quiet">

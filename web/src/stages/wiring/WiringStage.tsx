@@ -103,7 +103,7 @@ function Wired({ line }: { readonly line: SingleLine }) {
             />
           </section>
         </div>
-        <div className="grid gap-4">
+        <div className="grid grid-cols-1 gap-4">
           <EarthingForm />
           <InstrumentsPanel />
         </div>

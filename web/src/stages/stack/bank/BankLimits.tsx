@@ -59,7 +59,11 @@ export function BankLimits({ compiled }: { readonly compiled: CompiledStack }) {
     );
   const columns = table.value;
   return (
-    <section className="mt-3 overflow-x-auto" aria-label="Limits on the battery current" tabIndex={-1}>
+    <section
+      className="mt-3 relative overflow-x-auto"
+      aria-label="Limits on the battery current"
+      tabIndex={-1}
+    >
       <table className="condensed w-full text-right">
         <thead>
           <tr className="text-quiet">

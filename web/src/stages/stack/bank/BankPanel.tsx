@@ -208,7 +208,7 @@ function Sharing({ compiled }: { readonly compiled: CompiledStack }) {
         <h3 className="flex-1 font-semibold">Battery bank as it lies</h3>
         <LoadChoice load={load} typed={typed} onLoad={setLoad} onTyped={setTyped} />
       </div>
-      <div className="my-2 overflow-x-auto" tabIndex={-1}>
+      <div className="my-2 relative overflow-x-auto" tabIndex={-1}>
         {shared.kind === 'known' && shared.share.kind === 'solved' && (
           <BankDrawing
             stack={stack}
