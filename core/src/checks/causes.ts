@@ -112,7 +112,7 @@ function causeOf(installation: Installation, group: Group): Cause {
   if (worst === undefined || worst.state === 'within')
     throw new Error('A cause has a finding that is not within.');
   const present = new Set(findings.map(({ mode }) => mode));
-  const severities = findings.map(({ check }) => SEVERITIES.indexOf(severityOf(check)));
+  const severities = findings.map((finding) => SEVERITIES.indexOf(severityOf(finding)));
   return {
     id: group.key,
     state: worst.state,

@@ -1,4 +1,4 @@
-import type { CheckId } from './registry.ts';
+import type { CheckId, RegisteredFinding } from './registry.ts';
 
 /** What a finding endangers, worst first: people, then equipment, then the load; the rest wears or wastes. */
 export const SEVERITIES = ['people', 'equipment', 'load', 'wear'] as const;
@@ -107,7 +107,9 @@ const OF_CHECK: Readonly<Record<CheckId, Severity>> = {
   'wiring.terminals': 'equipment',
 };
 
-export const severityOf = (check: CheckId): Severity => OF_CHECK[check];
+/** What a finding endangers. A check of several troubles says in its data how many of them can hurt somebody. */
+export const severityOf = ({ check, data }: Pick<RegisteredFinding, 'check' | 'data'>): Severity =>
+  data.hurting === 0 && OF_CHECK[check] === 'people' ? 'wear' : OF_CHECK[check];
 
 const LOAD_SIDE: readonly CheckId[] = [
   'load.continuous',

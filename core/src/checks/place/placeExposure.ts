@@ -6,28 +6,33 @@ import { eachOnWall, wallSubject } from '../support/wall.ts';
 
 const RANK = { indoors: 0, sheltered: 1, outdoors: 2 } as const;
 
-/** What is wrong about where a thing hangs, in words. */
-function troubles(one: OnWall, place: Place): string[] {
-  const found: string[] = [];
+/** What is wrong about where a thing hangs: in words, and whether it may burn or be touched live. Sun wears the box, and nobody is hurt by it. */
+interface Trouble {
+  readonly words: string;
+  readonly hurts: boolean;
+}
+
+function troubles(one: OnWall, place: Place): Trouble[] {
+  const found: Trouble[] = [];
+  const add = (words: string, hurts: boolean): void => void found.push({ words, hurts });
   if (!one.rect.known || one.body?.known !== true) return found;
   const rect = one.rect.value;
   const { wetRated } = one.body.value;
   const exposure = place.wall?.exposure;
   if (exposure !== undefined && RANK[exposure] > RANK[wetRated])
-    found.push(`it is made for ${wetRated} and the wall is ${exposure}`);
-  if (place.wall?.surface === 'combustible') found.push('the surface behind it is combustible');
+    add(`it is made for ${wetRated} and the wall is ${exposure}`, true);
+  if (place.wall?.surface === 'combustible') add('the surface behind it is combustible', true);
   for (const obstacle of place.obstacles) {
     const label = obstacleLabel(obstacle);
     const touches = overlapM(rect, obstacle) > 0;
-    if (touches && obstacle.kind === 'sunlit') found.push(`it stands in the sun (${label})`);
-    if (touches && obstacle.kind === 'combustible')
-      found.push(`it hangs on a combustible surface (${label})`);
-    if (touches && obstacle.kind === 'wet') found.push(`it gets wet (${label})`);
+    if (touches && obstacle.kind === 'sunlit') add(`it stands in the sun (${label})`, false);
+    if (touches && obstacle.kind === 'combustible') add(`it hangs on a combustible surface (${label})`, true);
+    if (touches && obstacle.kind === 'wet') add(`it gets wet (${label})`, true);
     const isAbove =
       rect.yM >= topOf(obstacle) - 1e-9 &&
       Math.min(rightOf(rect), rightOf(obstacle)) > Math.max(rect.xM, obstacle.xM);
     if (obstacle.kind === 'heat-source' && (touches || isAbove))
-      found.push(`it hangs over a heat source (${label})`);
+      add(`it hangs over a heat source (${label})`, true);
   }
   return found;
 }
@@ -61,13 +66,16 @@ export const placeExposure: Check<'place.exposure'> = {
         unit: '',
         graded: false,
         missing,
-        data: { troubles: found.join('; ') },
+        data: {
+          troubles: found.map(({ words }) => words).join('; '),
+          hurting: found.filter(({ hurts }) => hurts).length,
+        },
         working: () => ({
           steps: [],
           inputs: [],
           source:
             'What the plan of the wall says of sun, wet, heat and surfaces, against what the type is made for.',
-          notes: found,
+          notes: found.map(({ words }) => words),
         }),
       };
     }),

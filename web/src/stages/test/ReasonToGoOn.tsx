@@ -32,12 +32,16 @@ export function ReasonToGoOn({ step, readings, onRead }: ReasonToGoOnProps) {
       ))}
       {next && (
         <form className="flex flex-wrap items-end gap-2" onSubmit={send}>
+          <p id={`${id}-what`} className="w-full">
+            Not within: {next.spec.label}
+          </p>
           <label htmlFor={id} className="min-w-64 flex-1">
             <span className="block text-[13px] text-quiet">
-              Reason to go on although this is not within: {next.spec.label}. It is recorded with your name
+              Reason to go on; it is recorded with your name
             </span>
             <input
               id={id}
+              aria-describedby={`${id}-what`}
               className="input"
               maxLength={1000}
               value={reason}
