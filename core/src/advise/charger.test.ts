@@ -5,7 +5,7 @@ import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import { applyEdits } from '../design/edits.ts';
 import { readDesign } from '../design/read.ts';
 import type { Design } from '../design/schema.ts';
-import { bank1, baseDesign, deepFreeze, item1, stack1 } from '../testkit/designs.ts';
+import { bank1, baseDesign, deepFreeze, forget, item1, stack1 } from '../testkit/designs.ts';
 import { withRated } from '../testkit/wired.ts';
 import { adviseCharger } from './charger.ts';
 
@@ -42,6 +42,13 @@ describe('the charger setting for a generator', () => {
       (one) => one.check === 'generator.loading',
     );
     expect([loading?.state, loading?.value, loading?.limit]).toEqual(['tight', 3200, 3200]);
+  });
+
+  it('names the limits that it could not look at', () => {
+    const design = withSet((draft) => forget(draft.site, 'equipmentLowestC'));
+    expect(adviseCharger(design, SAMPLE_TYPES).proposals[0]?.notes.join(' ')).toContain(
+      'Not looked at, because it is not known: how cold it gets where the battery stands.',
+    );
   });
 
   it('with 1000 var on the line: √(3200² − 1000²) − 2300 = 739.7, down to 700 W', () => {

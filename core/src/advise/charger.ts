@@ -31,10 +31,15 @@ export function adviseCharger(design: Design, catalogue: readonly EquipmentType[
     const found = largestChargeW(one, compiled, installation);
     const { stack } = compiled;
     const key = chargeKeyOf(generator.connection ?? '');
+    const unheld =
+      'refused' in found || found.notHeld.length === 0
+        ? []
+        : [`Not looked at, because it is not known: ${found.notHeld.join('; ')}.`];
     if ('refused' in found) notes.push(`${generator.name}: ${found.refused}`);
     else if (found.perUnitW === stack[key])
       notes.push(
         `${stack.name}: ${formatQuantity(found.perUnitW, 'W')} a unit is right for ${generator.name}.`,
+        ...unheld,
       );
     else {
       const after: Design = {
@@ -57,7 +62,7 @@ export function adviseCharger(design: Design, catalogue: readonly EquipmentType[
             parts: [
               { id: stack.id, label: `Charging of each unit: ${now} to ${next}`, edits: diff(design, after) },
             ],
-            notes: [`What sets it: ${found.setBy}.`, SIDE[key]],
+            notes: [`What sets it: ${found.setBy}.`, ...unheld, SIDE[key]],
             before,
           },
           catalogue,

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import type { Design } from '../design/schema.ts';
-import { baseDesign, forget, item1 } from '../testkit/designs.ts';
+import { baseDesign, forget, item1, stack1 } from '../testkit/designs.ts';
 import { acceptanceOf, figuresToAccept } from './accepted.ts';
 import { analyse } from './analyse.ts';
 import { causesOf } from './causes.ts';
@@ -44,6 +44,14 @@ it.each([
 ])('an acceptance of 5500 W on 5000 VA with %s', (_, watts, by) =>
   expect(acceptedAt('load.continuous', load(5500), load(watts)).by).toBe(by),
 );
+
+it('one trouble in the place of another is not what was accepted', () => {
+  const setTo = (hertz: 50 | 60, volts: number) => (design: Design) =>
+    void Object.assign(stack1(design).units[0] ?? {}, { frequencyHz: hertz, outputV: volts });
+  const wrongHertz = setTo(60, 230);
+  expect(acceptedAt('stack.unit-types', wrongHertz, wrongHertz).by).toBe('Ana Prieto');
+  expect(acceptedAt('stack.unit-types', wrongHertz, setTo(50, 208)).by).toBeUndefined();
+});
 
 it('of something not known it covers what was missing then, and no more', () => {
   const noHours = (design: Design): void => forget(item1(design), 'hoursPerDay');

@@ -17,6 +17,11 @@ export const acceptance = z.strictObject({
     .optional()
     .describe('Share of the limit that was left, negative when over; the worst of all modes.'),
   missing: z.array(z.string().min(1).max(300)).max(200).describe('What was not known when it was accepted.'),
+  words: z
+    .array(z.string().max(2000))
+    .max(40)
+    .optional()
+    .describe('What was found in words, where no share of a limit tells worse from better.'),
   reason: z.string().trim().min(3).max(500),
   by: name.describe('Who accepted it.'),
   at: z.iso.datetime({ offset: true }),

@@ -27,7 +27,9 @@ interface Given {
 /** A set of lines that are loaded together through one output, and the watts on each at full test load. */
 interface TestLoad {
   /** The output, where the set has several that are loaded. */
-  readonly output: string | undefined;
+  readonly output: { readonly id: string; readonly name: string } | undefined;
+  /** Nobody has stated what the output gives, so the test load is not held against it. */
+  readonly limitUnknown: boolean;
   readonly lines: readonly Line[];
   readonly wattsPerLine: number;
   readonly setBy: string;
@@ -60,7 +62,7 @@ function setLoads(given: Given, stack: Stack): TestLoad[] {
     inverterW: number,
     banks: number,
     sharedBy: number,
-  ): Omit<TestLoad, 'lines' | 'output'> => {
+  ): Omit<TestLoad, 'lines' | 'output' | 'limitUnknown'> => {
     const battery = (banks * batteryW(given)) / sharedBy;
     return battery < inverterW
       ? { wattsPerLine: battery, setBy: 'the battery bank', banks }
@@ -70,6 +72,7 @@ function setLoads(given: Given, stack: Stack): TestLoad[] {
   if (fed.length <= 1 || alone) {
     return fed.map(({ line, index }) => ({
       output: undefined,
+      limitUnknown: false,
       lines: [line],
       ...limited(carries(index), isOwn ? (capability.unitsOnLine[index] ?? 1) : 1, 1),
     }));
@@ -80,7 +83,14 @@ function setLoads(given: Given, stack: Stack): TestLoad[] {
   );
   const onWeakest = Math.min(...fed.map(({ index }) => capability.unitsOnLine[index] ?? 1));
   const banks = isOwn ? Math.min(capability.unitCount, onWeakest * fed.length) : 1;
-  return [{ output: undefined, lines: fed.map(({ line }) => line), ...limited(least, banks, fed.length) }];
+  return [
+    {
+      output: undefined,
+      limitUnknown: false,
+      lines: fed.map(({ line }) => line),
+      ...limited(least, banks, fed.length),
+    },
+  ];
 }
 
 /** What an output gives on a line, W: V · n · I / (1 + ε); everything where its limit is not stated. */
@@ -95,14 +105,14 @@ function testLoads(given: Given, stack: Stack): TestLoad[] {
   const { outputs, backupPortA } = given.type;
   const through =
     outputs === undefined
-      ? [{ name: undefined, limitA: backupPortA, words: 'the backup output' }]
-      : outputs.map(({ name, limitA }) => ({ name, limitA, words: `the ${name}` }));
+      ? [{ output: undefined, limitA: backupPortA, words: 'the backup output' }]
+      : outputs.map(({ id, name, limitA }) => ({ output: { id, name }, limitA, words: `the ${name}` }));
   return setLoads(given, stack).flatMap((load) =>
-    through.map(({ name, limitA, words }): TestLoad => {
+    through.map(({ output, limitA, words }): TestLoad => {
       const most = Math.min(...load.lines.map((line) => outputW(given, limitA, line)));
       return most < load.wattsPerLine
-        ? { ...load, output: name, wattsPerLine: most, setBy: words }
-        : { ...load, output: name };
+        ? { ...load, output, wattsPerLine: most, setBy: words }
+        : { ...load, output, limitUnknown: limitA === undefined };
     }),
   );
 }
@@ -196,8 +206,8 @@ function loadStep(
   const percent = share * 100;
   const watts = load.wattsPerLine * share;
   const on = load.lines.join(', ');
-  const where = load.output === undefined ? on : `${on}, ${load.output}`;
-  const key = load.output === undefined ? '' : `-${load.output.toLowerCase().replace(/[^a-z0-9]+/g, '-')}`;
+  const where = load.output === undefined ? on : `${on}, ${load.output.name}`;
+  const key = load.output === undefined ? '' : `-${load.output.id}`;
   const amount = `${formatQuantity(watts, 'W')} of resistive load (${formatQuantity(watts / given.lineVoltageV, 'A')})`;
   const abortPercent = analysis.installation.defaults.abortVoltageTolerance.value * 100;
   return {
@@ -207,11 +217,16 @@ function loadStep(
     instructions: [
       load.lines.length === 1
         ? `Put ${amount} on ${where}, and nothing on ${load.output === undefined ? 'the other lines' : 'other lines and outputs'}.`
-        : `Put ${amount} on each of ${on}, alike: the set must not be loaded on one line alone.`,
+        : `Put ${amount} on each line of ${where}, alike: the set must not be loaded on one line alone.`,
       `Hold it for five minutes, then read. The whole test load is set by ${load.setBy}.`,
     ],
     cautions: [
       'Load banks run hot: keep them clear and watched. Feel for heat near terminals, never on them.',
+      ...(load.limitUnknown
+        ? [
+            `What ${load.output?.name ?? 'the backup output'} gives is not stated: read it on the plate first, and load it no further.`,
+          ]
+        : []),
     ],
     readings: loadReadings(analysis, compiled, given, load, watts),
     abortText: `Stop if the voltage leaves ±${abortPercent} %, a unit alarms, or a battery module warms or disconnects.`,

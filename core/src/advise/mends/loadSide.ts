@@ -2,6 +2,7 @@ import type { Circuit, Design, Stack } from '../../design/schema.ts';
 import { circuitVa } from '../../figures/loads/circuitVa.ts';
 import { importanceOf, RANK } from '../../figures/loads/importance.ts';
 import { isUnitPerLine } from '../../catalogue/inverterType.ts';
+import { isCarriedInIsland } from '../../installation/partitionKinds.ts';
 import { SUPPLY_LINES } from '../../design/references.ts';
 import { planBus } from '../wiring.ts';
 import { withDelays } from '../stagger.ts';
@@ -202,11 +203,7 @@ export const loadSide = (trouble: Trouble): Candidate[] => [
 export function ontoBackup({ design }: Trouble): Candidate[] {
   const to = design.partitions.find(({ kind }) => kind === 'backup');
   if (to === undefined) return [];
-  const dark = new Set(
-    design.partitions
-      .filter(({ kind }) => kind === 'grid' || kind === 'locked-out' || kind === 'generator-only')
-      .map(({ id }) => id),
-  );
+  const dark = new Set(design.partitions.filter((one) => !isCarriedInIsland(one)).map(({ id }) => id));
   return [
     once('onto-backup', `Move what must run onto ${to.name}`, (draft) => ({
       ...draft,

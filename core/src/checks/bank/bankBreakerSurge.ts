@@ -74,9 +74,12 @@ function ofBank(
   );
 }
 
-/** What flows through one listed device during a start; undefined where it was not solved. */
+/**
+ * What flows through one listed device during a start. Where it was not solved, at most what the hardest-working inverter draws, or the
+ * whole bank gives.
+ */
 function throughDevice(one: StackCase, device: BatteryDevice, start: StartCurrent): number | undefined {
-  if (start.share === undefined) return undefined;
+  if (start.share === undefined) return device.role === 'battery-unit' ? start.hardestUnitA : start.amperes;
   if (device.role === 'battery-unit')
     return start.share.taps.find(({ unitId }) => unitId === device.unitId)?.currentA;
   const circuit = bankCircuitOf(one.compiled);
@@ -96,10 +99,10 @@ const ROLE_WORDS: Partial<Record<BatteryDevice['role'], string>> = {
 
 /** Of all listed devices of a kind, the one that a start brings nearest to what it holds. */
 function ofRole(one: StackCase, role: BatteryDevice['role'], currents: Currents): Measurement | undefined {
-  if (currents.kind !== 'solved') return undefined;
   const devices = one.compiled.batteryDevices.filter(
     (device) => device.role === role && device.fitted !== 'none',
   );
+  if (devices.length === 0) return undefined;
   const subject = bankSubject(one.compiled);
   const named = {
     ...subject,
@@ -110,12 +113,12 @@ function ofRole(one: StackCase, role: BatteryDevice['role'], currents: Currents)
   };
   const which = ROLE_WORDS[role] ?? 'a battery device';
   let worst: { start: StartCurrent; amperes: number; limit: number } | undefined;
-  const missing: Measurement['missing'] = devices.flatMap(({ ratedA, timeCurrent }) => {
+  const missing = devices.flatMap(({ ratedA, timeCurrent }) => {
     const given = all({ ratedA, timeCurrent });
     return given.known ? [] : given.missing;
   });
   for (const device of devices)
-    for (const start of currents.starts) {
+    for (const start of currents.kind === 'solved' ? currents.starts : currents.most) {
       const given = all({ ratedA: device.ratedA, curve: device.timeCurrent });
       const amperes = throughDevice(one, device, start);
       if (!given.known || amperes === undefined) continue;
@@ -123,6 +126,11 @@ function ofRole(one: StackCase, role: BatteryDevice['role'], currents: Currents)
       if (worst === undefined || amperes / limit > worst.amperes / worst.limit)
         worst = { start, amperes, limit };
     }
+  // What holds at the most that can flow holds; what does not is not known until it is solved.
+  if (currents.kind === 'bounds' && worst !== undefined && worst.amperes > worst.limit) {
+    missing.push(...currents.missing);
+    worst = undefined;
+  }
   if (worst === undefined && missing.length === 0) return undefined;
   const { start } = worst ?? {};
   return {

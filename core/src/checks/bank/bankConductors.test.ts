@@ -1,5 +1,6 @@
 import { checkTable } from '../../testkit/checkTable.ts';
-import { bank1, item1, stack1 } from '../../testkit/designs.ts';
+import type { Design } from '../../design/schema.ts';
+import { bank1, forget, item1, stack1 } from '../../testkit/designs.ts';
 import { bankConductors } from './bankConductors.ts';
 
 /** 2.3 kW / 0.94 from one bank: 2446.8 W, at its lowest voltage of 44.8 V 54.6 A in all, a quarter 13.65 A. */
@@ -63,4 +64,30 @@ checkTable(bankConductors, [
     says: 'lead of group 2',
   },
   { name: 'no battery', edit: (d) => void (stack1(d).bank = 'none'), state: 'nothing' },
+  // 54.6 A at the lowest voltage, 50 A while charging.
+  ...[
+    { name: '63 A', ratedA: 63, chargeA: 50, state: 'within' as const, value: 54.6 },
+    { name: '50 A', ratedA: 50, chargeA: 50, state: 'over' as const, value: 54.6 },
+    { name: '63 A, charged with 80 A', ratedA: 63, chargeA: 80, state: 'over' as const, value: 80 },
+  ].map(({ name, ratedA, chargeA, state, value }) => ({
+    name: `the device of an inverter, ${name}`,
+    subject: 's unit-device',
+    edit: (d: Design) => {
+      stack1(d).chargeCurrentA = chargeA;
+      d.devices.push({ id: 'f1', role: 'battery-unit', stackId: 's', unitId: 'u1', ratedA });
+    },
+    state,
+    value,
+    limit: ratedA,
+  })),
+  {
+    name: 'the device of an inverter whose charge setting nobody has stated',
+    subject: 's unit-device',
+    edit: (d) => {
+      forget(stack1(d), 'chargeCurrentA');
+      d.devices.push({ id: 'f1', role: 'battery-unit', stackId: 's', unitId: 'u1', ratedA: 63 });
+    },
+    state: 'unknown',
+    missing: 'stacks/s/chargeCurrentA',
+  },
 ]);

@@ -176,7 +176,7 @@ function worstUnitDevice(one: SharingCase, bank: CompiledBank): Measurement | un
   const profile = field(compiled.site.codeProfile, 'site', 'codeProfile');
   const missing: Path[] = [];
   let worst: { amperes: number; limitA: number; when: string; path: Path } | undefined;
-  compiled.stack.units.forEach((unit, index) => {
+  compiled.stack.units.forEach((unit) => {
     const device = compiled.batteryDevices.find(
       ({ role, unitId, fitted }) => role === 'battery-unit' && unitId === unit.id && fitted !== 'none',
     );
@@ -191,13 +191,15 @@ function worstUnitDevice(one: SharingCase, bank: CompiledBank): Measurement | un
       if (worst === undefined || amperes / limitA > worst.amperes / worst.limitA)
         worst = { amperes, limitA, when, path: device.path };
     };
-    for (const { share, askedW } of one.solved)
-      if (share.kind === 'solved' && share.totalA > 0)
-        look(
-          (share.taps[index]?.currentA ?? 0) * Math.max(1, askedW / lowestV(one, bank) / share.totalA),
-          'at the lowest voltage',
-        );
-    look(compiled.stack.chargeCurrentA ?? 0, 'while charging');
+    for (const { share, askedW } of one.solved) {
+      if (share.kind !== 'solved' || share.totalA === 0) continue;
+      const tap = share.taps.find(({ unitId }) => unitId === unit.id);
+      if (tap !== undefined)
+        look(tap.currentA * Math.max(1, askedW / lowestV(one, bank) / share.totalA), 'at the lowest voltage');
+    }
+    const charge = field(compiled.stack.chargeCurrentA, 'stacks', compiled.stack.id, 'chargeCurrentA');
+    if (charge.known) look(charge.value, 'while charging');
+    else missing.push(...charge.missing);
   });
   if (worst === undefined && missing.length === 0) return undefined;
   const found = worst;
@@ -213,7 +215,7 @@ function worstUnitDevice(one: SharingCase, bank: CompiledBank): Measurement | un
     value: found?.amperes,
     limit: found?.limitA,
     unit: 'A',
-    missing,
+    missing: uniquePaths(missing),
     data: { which: 'device of an inverter', when: found?.when ?? '' },
     working: () => ({
       steps: [],

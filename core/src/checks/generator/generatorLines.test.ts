@@ -1,6 +1,6 @@
 import { checkTable } from '../../testkit/checkTable.ts';
 import { withSet } from '../../testkit/wired.ts';
-import { addLoad, threePhase } from '../../testkit/designs.ts';
+import { addLoad, circuit1, forget, threePhase } from '../../testkit/designs.ts';
 import { generatorLines } from './generatorLines.ts';
 
 checkTable(generatorLines, [
@@ -34,5 +34,15 @@ checkTable(generatorLines, [
     },
     state: 'unknown',
     missing: 'generators/g1/line',
+  },
+  {
+    name: 'a circuit whose line nobody has said may be dark',
+    edit: (d) => {
+      threePhase(d, [1, 1, 1]);
+      withSet(d, 'petrol-4k-1ph', 'L2');
+      forget(circuit1(d), 'lines');
+    },
+    state: 'unknown',
+    missing: 'circuits/c1/lines',
   },
 ]);

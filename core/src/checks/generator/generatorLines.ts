@@ -1,3 +1,4 @@
+import type { Path } from '../../values/problem.ts';
 import type { CompiledStack } from '../../installation/installation.ts';
 import { judge, type Check, NO_WORKING } from '../check.ts';
 import { eachGenerator } from '../support/generators.ts';
@@ -27,14 +28,21 @@ export const generatorLines: Check<'generator.lines'> = {
       );
       const dark: string[] = [];
       const battery: string[] = [];
+      const missing: Path[] = [];
+      const isWhole = reached.length === supply.lines.length;
       for (const circuit of context.installation.circuits) {
         const partition = circuit.partitionId === undefined ? undefined : partitions.get(circuit.partitionId);
-        if (partition === undefined || (circuit.lines ?? []).every(isReached)) continue;
+        if (partition === undefined) continue;
         const onSet = compiled.partitions.includes(partition);
+        if (circuit.lines === undefined) {
+          if (!isWhole && (onSet || partition.kind === 'generator-only'))
+            missing.push(['circuits', circuit.id, 'lines']);
+          continue;
+        }
+        if (circuit.lines.every(isReached)) continue;
         if (partition.kind === 'generator-only') dark.push(circuit.name);
         else if (onSet) battery.push(circuit.name);
       }
-      const isWhole = reached.length === supply.lines.length;
       const demand = isWhole || generator.connection !== 'generator-port' ? 'any' : portDemand(compiled);
       if (demand === undefined || demand === 'all')
         return judge(generatorLines.id, context, {
@@ -66,6 +74,7 @@ export const generatorLines: Check<'generator.lines'> = {
         limit: isWhole ? 0 : dark.length > 0 ? 0 : 1,
         unit: '',
         graded: false,
+        missing,
         data: {
           reached: reached.map((index) => supply.lines[index] ?? '').join(' and '),
           dark: `${names(dark)} ${dark.length === 1 ? 'is' : 'are'}`,

@@ -1,5 +1,5 @@
 import { checkTable } from '../../testkit/checkTable.ts';
-import { addLoad, circuit1, item1 } from '../../testkit/designs.ts';
+import { addLoad, circuit1, forget, item1 } from '../../testkit/designs.ts';
 import { loadMustRun } from './loadMustRun.ts';
 
 checkTable(loadMustRun, [
@@ -24,5 +24,23 @@ checkTable(loadMustRun, [
     },
     state: 'over',
     value: 1,
+  },
+  {
+    name: 'shed at transfer it is dark, shed later it is carried',
+    edit: (d) => {
+      item1(d).importance = 'must';
+      Object.assign(d.partitions[1] ?? {}, { kind: 'shed', shedWhen: 'at-transfer' });
+    },
+    state: 'over',
+    value: 1,
+  },
+  {
+    name: 'nowhere yet: nobody knows',
+    edit: (d) => {
+      item1(d).importance = 'must';
+      forget(circuit1(d), 'partitionId');
+    },
+    state: 'unknown',
+    missing: 'circuits/c1/partitionId',
   },
 ]);

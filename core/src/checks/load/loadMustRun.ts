@@ -1,4 +1,6 @@
 import { importanceOf } from '../../figures/loads/importance.ts';
+import { isCarriedInIsland } from '../../installation/partitionKinds.ts';
+import type { Path } from '../../values/problem.ts';
 import { counted } from '../../words/quantity.ts';
 import { type Check, judge, NO_WORKING } from '../check.ts';
 import { listWords } from '../support/network.ts';
@@ -6,7 +8,7 @@ import { listWords } from '../support/network.ts';
 /** How many names a sentence holds before it counts the rest. */
 const NAMED = 4;
 
-/** A circuit that must run in an outage hangs on a backup output; on the grid side it is dark. */
+/** A circuit that must run in an outage is carried by a set when the grid goes; on the grid side, locked out or shed at transfer it is dark. */
 export const loadMustRun: Check<'load.must-run'> = {
   id: 'load.must-run',
   title: 'What must run is backed up',
@@ -14,8 +16,8 @@ export const loadMustRun: Check<'load.must-run'> = {
   modes: ['island'],
   sentences: {
     over: '{{subject}} must run in an outage and {{where}}: dark in island.',
-    tight: 'Every circuit that must run is on a backup output.',
-    within: 'Every circuit that must run is on a backup output.',
+    tight: 'Every circuit that must run is carried when the grid goes.',
+    within: 'Every circuit that must run is carried when the grid goes.',
     unknown: 'Whether what must run is backed up is not known. Missing: {{missing}}.',
   },
   run: (context) => {
@@ -23,9 +25,18 @@ export const loadMustRun: Check<'load.must-run'> = {
     const byId = new Map(partitions.map((partition) => [partition.id, partition]));
     const must = circuits.filter((circuit) => importanceOf(circuit) === 'must');
     if (must.length === 0) return [];
-    const dark = must.filter(({ partitionId }) => {
-      const kind = byId.get(partitionId ?? '')?.kind;
-      return kind === 'grid' || kind === 'locked-out' || kind === 'generator-only';
+    const missing: Path[] = [];
+    const dark = must.filter((circuit) => {
+      const partition = byId.get(circuit.partitionId ?? '');
+      if (partition === undefined) {
+        missing.push(['circuits', circuit.id, 'partitionId']);
+        return false;
+      }
+      if (!isCarriedInIsland(partition)) return true;
+      const path = ['partitions', partition.id];
+      if (partition.stackId === undefined) missing.push([...path, 'stackId']);
+      if (partition.kind === 'shed' && partition.shedWhen === undefined) missing.push([...path, 'shedWhen']);
+      return false;
     });
     const names = dark.slice(0, NAMED).map(({ name }) => name);
     const more = dark.length - names.length;
@@ -41,6 +52,7 @@ export const loadMustRun: Check<'load.must-run'> = {
         limit: 0,
         unit: '',
         graded: false,
+        missing,
         data: { where: `${dark.length === 1 ? 'hangs' : 'hang'} on ${listWords(places)}` },
         working: () => ({
           ...NO_WORKING,

@@ -2,7 +2,7 @@ import { type OutputLoad, outputLoads } from '../../figures/loads/outputs.ts';
 import type { Line } from '../../values/quantities.ts';
 import { allowedMultiple } from '../../network/overload.ts';
 import { formatNumber } from '../../words/quantity.ts';
-import type { Check, CheckContext, Measurement } from '../check.ts';
+import { type Check, type CheckContext, type Measurement, NO_WORKING } from '../check.ts';
 import { eachStack, type StackCase } from '../support/eachLine.ts';
 import { outputLimit, outputSubject } from '../support/outputs.ts';
 import { lineInputs, symbol } from '../support/workings.ts';
@@ -64,9 +64,21 @@ export const surgeOutput: Check<'surge.output'> = {
           const { board } = output;
           const worst = worstOn(context, one, output, line, lineVoltageV.value);
           const missing = board.known ? board.value.starts.missing : board.missing;
-          if (worst === undefined) return undefined;
+          const subject = outputSubject(one, output, line);
+          if (worst === undefined)
+            return missing.length === 0
+              ? undefined
+              : {
+                  subject,
+                  value: undefined,
+                  limit: undefined,
+                  unit: 'A',
+                  missing,
+                  data: { output: output.name },
+                  working: () => NO_WORKING,
+                };
           return {
-            subject: outputSubject(one, output, line),
+            subject,
             value: worst.amperes,
             limit: worst.limitA,
             unit: 'A',

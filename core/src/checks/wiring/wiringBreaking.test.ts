@@ -1,4 +1,6 @@
 import { checkTable } from '../../testkit/checkTable.ts';
+import { SAMPLE_TYPES } from '../../catalogue/samples.ts';
+import { bank1 } from '../../testkit/designs.ts';
 import { batteryDevice } from '../../testkit/wired.ts';
 import { wiringBreaking } from './wiringBreaking.ts';
 
@@ -18,4 +20,17 @@ checkTable(wiringBreaking, [
     limit: 20000,
   },
   { name: '19.2 kA of 25 kA', edit: batteryDevice({ breakingA: 25000 }), state: 'within', limit: 25000 },
+  {
+    name: 'modules whose resistance nobody states',
+    edit: (d) => {
+      batteryDevice({ breakingA: 25000 })(d);
+      const battery = SAMPLE_TYPES.find(({ id }) => id === bank1(d).batteryTypeId);
+      if (battery?.kind !== 'battery') throw new Error('It is a sample.');
+      const { internalMilliohm: _ohm, ...rest } = battery;
+      d.types.push({ ...rest, id: 'own-battery' });
+      bank1(d).batteryTypeId = 'own-battery';
+    },
+    state: 'unknown',
+    missing: 'types/own-battery/internalMilliohm',
+  },
 ]);

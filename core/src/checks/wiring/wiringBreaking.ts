@@ -1,18 +1,28 @@
 import type { CompiledStack } from '../../installation/installation.ts';
 import { bankOfSet, bankTypesOf } from '../../figures/bank/ofSet.ts';
 import type { CompiledBank } from '../../figures/bank/bank.ts';
-import { type Check, judge } from '../check.ts';
-import type { Finding } from '../finding.ts';
+import { all, field, type Known, mapKnown } from '../../values/known.ts';
+import { type Check, judge, unknownFinding } from '../check.ts';
+import type { Finding, Subject } from '../finding.ts';
 import { onNetwork, refsOf, troubleOrOne, WHOLE } from '../support/network.ts';
 import { symbol } from '../support/workings.ts';
 
-/** I_sc = U_max / R of the bank, without leads: the most a bolted fault can draw; undefined while resistances are not known. */
-function faultA(compiled: CompiledStack, bank: CompiledBank): { amperes: number; ohm: number } | undefined {
+/** I_sc = U_max / R of the bank, without leads: the most a bolted fault can draw. */
+function faultOf(compiled: CompiledStack, bank: CompiledBank): Known<{ amperes: number; ohm: number }> {
   const types = bankTypesOf(compiled);
-  if (!types.known || types.value.some((type) => type.internalMilliohm === undefined)) return undefined;
-  const milliohm = Math.min(...types.value.map((type) => type.internalMilliohm ?? Infinity));
-  const ohm = ((milliohm / 1000) * bank.seriesCount) / bank.parallelCount;
-  return { amperes: bank.maxV / ohm, ohm };
+  if (!types.known) return types;
+  const milliohms = all(
+    Object.fromEntries(
+      types.value.map(({ id, internalMilliohm }) => [
+        id,
+        field(internalMilliohm, 'types', id, 'internalMilliohm'),
+      ]),
+    ),
+  );
+  return mapKnown(milliohms, (found) => {
+    const ohm = ((Math.min(...Object.values(found)) / 1000) * bank.seriesCount) / bank.parallelCount;
+    return { amperes: bank.maxV / ohm, ohm };
+  });
 }
 
 /** Breaking capacity of the battery devices against what the bank can drive into a bolted fault. */
@@ -36,18 +46,23 @@ export const wiringBreaking: Check<'wiring.breaking'> = {
           const isWhole = part.role === 'battery-unit';
           if (breakingA === undefined || !isWhole) return [];
           const compiled = context.installation.stacks.find(({ stack }) => stack.id === part.stackId);
-          const bank = compiled && bankOfSet(compiled);
-          if (compiled === undefined || bank?.known !== true || bank.value === 'none') return [];
-          const fault = faultA(compiled, bank.value);
-          if (fault === undefined) return [];
+          if (compiled === undefined) return [];
+          const found = bankOfSet(compiled);
+          const subject: Subject = {
+            kind: 'part',
+            id: part.id,
+            label: part.label.charAt(0).toUpperCase() + part.label.slice(1),
+            about: refsOf(network, [part.id]),
+          };
+          if (!found.known) return [unknownFinding(wiringBreaking.id, context, subject, 'A', found.missing)];
+          if (found.value === 'none') return [];
+          const bank = found.value;
+          const known = faultOf(compiled, bank);
+          if (!known.known) return [unknownFinding(wiringBreaking.id, context, subject, 'A', known.missing)];
+          const fault = known.value;
           return [
             judge(wiringBreaking.id, context, {
-              subject: {
-                kind: 'part',
-                id: part.id,
-                label: part.label.charAt(0).toUpperCase() + part.label.slice(1),
-                about: refsOf(network, [part.id]),
-              },
+              subject,
               value: fault.amperes,
               limit: breakingA,
               unit: 'A',
@@ -58,12 +73,7 @@ export const wiringBreaking: Check<'wiring.breaking'> = {
                     meaning: 'current of the bank into a bolted fault',
                     formula: 'U_max / R_bank',
                     symbols: [
-                      symbol(
-                        'U_max',
-                        'highest voltage of the bank',
-                        bank.value === 'none' ? 0 : bank.value.maxV,
-                        'V',
-                      ),
+                      symbol('U_max', 'highest voltage of the bank', bank.maxV, 'V'),
                       symbol('R_bank', 'inner resistance of the bank', fault.ohm, 'Ω'),
                     ],
                     value: fault.amperes,
@@ -77,7 +87,7 @@ export const wiringBreaking: Check<'wiring.breaking'> = {
             }),
           ];
         }),
-        { ...WHOLE, label: 'Every battery device' },
+        { ...WHOLE, label: 'Every inverter’s battery device of a stated breaking capacity' },
       ),
     ),
 };

@@ -1,6 +1,6 @@
 import { checkTable } from '../../testkit/checkTable.ts';
-import { bank1 } from '../../testkit/designs.ts';
-import { batteryDevice } from '../../testkit/wired.ts';
+import { bank1, forget } from '../../testkit/designs.ts';
+import { batteryDevice, withStrings } from '../../testkit/wired.ts';
 import { wiringDevice } from './wiringDevice.ts';
 
 checkTable(wiringDevice, [
@@ -35,5 +35,30 @@ checkTable(wiringDevice, [
     },
     state: 'over',
     says: 'stands in an alternating line',
+  },
+  {
+    // 8 · 38.8 V · (1 − 0.0026 · (−20 − 25)) = 310.4 · 1.117 = 346.72 V: the bank has nothing to do with it.
+    name: 'a PV switch of 300 V in a string of 347 V',
+    edit: (d) => {
+      withStrings(d, 8);
+      batteryDevice({ ratedV: 300 })(d);
+      forget(bank1(d), 'breakerTypeId');
+      d.devices.push({ id: 'x', role: 'dc-switch', arrayId: 'a', fitted: 'yes', typeId: 'own' });
+    },
+    state: 'over',
+    value: 346.7168,
+    limit: 300,
+  },
+  {
+    name: 'a PV switch while nobody knows the cold',
+    edit: (d) => {
+      withStrings(d, 8);
+      batteryDevice({ ratedV: 600 })(d);
+      forget(bank1(d), 'breakerTypeId');
+      forget(d.site, 'lowestC');
+      d.devices.push({ id: 'x', role: 'dc-switch', arrayId: 'a', fitted: 'yes', typeId: 'own' });
+    },
+    state: 'unknown',
+    missing: 'site/lowestC',
   },
 ]);

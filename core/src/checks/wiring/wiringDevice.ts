@@ -1,8 +1,10 @@
 import type { Installation } from '../../installation/installation.ts';
 import type { DeviceFigures, Part } from '../../installation/network.ts';
 import { bankOfSet } from '../../figures/bank/ofSet.ts';
-import { type Check, judge, NO_WORKING } from '../check.ts';
-import type { Finding } from '../finding.ts';
+import { allStrings, knownString } from '../../figures/pv/strings.ts';
+import { all, known, type Known, mapKnown, unknownAt } from '../../values/known.ts';
+import { type Check, judge, NO_WORKING, unknownFinding } from '../check.ts';
+import type { Finding, Subject } from '../finding.ts';
 import { formatQuantity } from '../../words/quantity.ts';
 import { onNetwork, refsOf, troubleOrOne, WHOLE } from '../support/network.ts';
 
@@ -11,18 +13,38 @@ const isForDc = ({ device }: DeviceFigures): boolean => device === 'dc-breaker' 
 const isDcPlace = ({ role }: Part): boolean =>
   role === 'battery-unit' || role === 'battery-group' || role === 'battery-module' || role === 'dc-switch';
 
-/** The voltage a device must be able to open; undefined while that is not known. */
-function voltageAt(installation: Installation, part: Part, { poles }: DeviceFigures): number | undefined {
+/** The highest voltage of a string that a PV switch stands in: open circuit on the coldest morning. */
+function stringV(installation: Installation, part: Part): Known<number> {
+  const strings = allStrings(installation).filter(
+    ({ array, place }) =>
+      array.id === part.arrayId && place.stackId === part.stackId && place.unitId === part.unitId,
+  );
+  if (strings.length === 0) return unknownAt(['arrays', part.arrayId ?? '', 'coupling']);
+  const volts = all(
+    Object.fromEntries(strings.map((one) => [one.place.id, knownString(one, installation.site)])),
+  );
+  return mapKnown(volts, (found) => Math.max(...Object.values(found).map((one) => one.volts.coldOpenV)));
+}
+
+/** The voltage a device must be able to open; undefined where there is none to open, as in a set without a bank. */
+function voltageAt(
+  installation: Installation,
+  part: Part,
+  { poles }: DeviceFigures,
+): Known<number> | undefined {
+  if (part.role === 'dc-switch') return stringV(installation, part);
   if (isDcPlace(part)) {
     const compiled = installation.stacks.find(({ stack }) => stack.id === part.stackId);
     const bank = compiled && bankOfSet(compiled);
-    return bank?.known === true && bank.value !== 'none' ? bank.value.maxV : undefined;
+    if (bank?.known !== true) return bank;
+    return bank.value === 'none' ? undefined : known(bank.value.maxV);
   }
   const { lineVoltageV, supply } = installation;
-  if (!lineVoltageV.known || !supply.known) return undefined;
-  const lines = supply.value.lines.length;
-  if (poles === 1 || lines === 1) return lineVoltageV.value;
-  return lineVoltageV.value * (lines === 2 ? 2 : Math.sqrt(3));
+  return mapKnown(all({ lineVoltageV, supply }), (given) => {
+    const lines = given.supply.lines.length;
+    if (poles === 1 || lines === 1) return given.lineVoltageV;
+    return given.lineVoltageV * (lines === 2 ? 2 : Math.sqrt(3));
+  });
 }
 
 /** Devices of a type in their places: of the right kind, and for the voltage there. What has no type is not asked for here. */
@@ -43,31 +65,46 @@ export const wiringDevice: Check<'wiring.device'> = {
         network.parts.flatMap((part): Finding[] => {
           const { device } = part;
           if (device === undefined) return [];
+          const name = part.typeName ?? 'its type';
+          const subject: Subject = {
+            kind: 'part',
+            id: part.id,
+            label: part.label.charAt(0).toUpperCase() + part.label.slice(1),
+            about: refsOf(network, [part.id]),
+          };
+          if (isDcPlace(part) !== isForDc(device))
+            return [
+              judge(wiringDevice.id, context, {
+                subject,
+                value: 1,
+                limit: 0,
+                unit: '',
+                graded: false,
+                data: {
+                  reason: isDcPlace(part)
+                    ? `${name} is not rated for direct current and may never open it`
+                    : `${name} is made for direct current and stands in an alternating line`,
+                },
+                working: () => ({ ...NO_WORKING, source: 'Kind of the device type.' }),
+              }),
+            ];
           const needV = voltageAt(context.installation, part, device);
-          const isWrongKind = isDcPlace(part) !== isForDc(device);
-          if (needV === undefined && !isWrongKind) return [];
-          const reason = isWrongKind
-            ? isDcPlace(part)
-              ? `${part.typeName ?? 'its type'} is not rated for direct current and may never open it`
-              : `${part.typeName ?? 'its type'} is made for direct current and stands in an alternating line`
-            : `${part.typeName ?? 'its type'} is rated ${formatQuantity(device.ratedV, 'V')} and stands at ${formatQuantity(needV ?? 0, 'V')}`;
+          if (needV === undefined) return [];
+          if (!needV.known) return [unknownFinding(wiringDevice.id, context, subject, 'V', needV.missing)];
           return [
             judge(wiringDevice.id, context, {
-              subject: {
-                kind: 'part',
-                id: part.id,
-                label: part.label.charAt(0).toUpperCase() + part.label.slice(1),
-                about: refsOf(network, [part.id]),
-              },
-              value: needV ?? 0,
-              limit: isWrongKind ? -1 : device.ratedV,
+              subject,
+              value: needV.value,
+              limit: device.ratedV,
               unit: 'V',
               graded: false,
-              data: { reason },
+              data: {
+                reason: `${name} is rated ${formatQuantity(device.ratedV, 'V')} and stands at ${formatQuantity(needV.value, 'V')}`,
+              },
               working: () => ({
                 ...NO_WORKING,
                 source:
-                  'Kind and rated voltage of the device type; highest voltage of the bank, or the voltage between the lines it opens.',
+                  'Rated voltage of the device type; highest voltage of the bank, of the string in the cold, or the voltage between the lines it opens.',
               }),
             }),
           ];

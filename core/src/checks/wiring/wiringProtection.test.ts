@@ -1,5 +1,5 @@
 import { checkTable } from '../../testkit/checkTable.ts';
-import { bank1, circuit1 } from '../../testkit/designs.ts';
+import { bank1, circuit1, forget } from '../../testkit/designs.ts';
 import { wiringProtection } from './wiringProtection.ts';
 
 // 70 mm² PVC, two loaded, clipped direct: 196 A at 30 °C by the table of the profile.
@@ -29,5 +29,17 @@ checkTable(wiringProtection, [
     subject: 'circuit c1',
     state: 'over',
     limit: 20,
+  },
+  {
+    name: 'nobody knows how warm it gets where the leads lie',
+    edit: (d) => forget(d.site, 'equipmentHighestC'),
+    state: 'unknown',
+    missing: 'site/equipmentHighestC',
+  },
+  {
+    name: 'a cable thinner than any table holds',
+    edit: (d) => Object.assign(circuit1(d), { device: { ratedA: 6 }, cable: { areaMm2: 0.5 } }),
+    state: 'unknown',
+    missing: 'circuits/c1/cable/areaMm2',
   },
 ]);

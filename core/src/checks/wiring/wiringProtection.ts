@@ -19,6 +19,19 @@ interface Protected {
   readonly what: string;
 }
 
+/** Devices with what is known of their conductors, and the places that do not say the rest. */
+interface Found {
+  readonly known: readonly Protected[];
+  readonly missing: readonly Path[];
+}
+
+const NOTHING: Found = { known: [], missing: [] };
+const lacking = (...missing: Path[]): Found => ({ known: [], missing });
+const together = (found: readonly Found[]): Found => ({
+  known: found.flatMap((one) => one.known),
+  missing: found.flatMap((one) => one.missing),
+});
+
 function held(context: CheckContext, profile: CodeProfileName, one: Protected): Finding {
   const limit = largestDeviceA(profile, one.ampacityA, one.areaMm2);
   return judge(wiringProtection.id, context, {
@@ -43,68 +56,52 @@ function held(context: CheckContext, profile: CodeProfileName, one: Protected): 
 const isBatteryDevice = ({ kind, role }: Part): boolean =>
   kind === 'device' && role?.startsWith('battery-') === true;
 
-/** Battery devices that must be there and whose rating nobody has stated. */
-const unrated = ({ parts }: Network): Path[] =>
-  parts.flatMap((part) =>
-    isBatteryDevice(part) &&
-    part.ratedA?.known === false &&
-    !(part.fitted?.known === true && part.fitted.value === 'none')
-      ? part.ratedA.missing
-      : [],
-  );
-
-/** Battery devices with the leads behind them. */
-function leadsOf(network: Network, site: Site, profile: CodeProfileName): Protected[] {
-  const ambientC = site.equipmentHighestC;
-  if (ambientC === undefined) return [];
-  const ports = new Map(network.ports.map((port) => [port.id, port.partId]));
-  const byPart = new Map<string, Run[]>();
-  for (const run of network.runs)
-    for (const end of [run.a, run.b]) {
-      const partId = ports.get(end);
-      if (run.use === 'battery' && partId !== undefined)
-        byPart.set(partId, [...(byPart.get(partId) ?? []), run]);
-    }
-  return network.parts.flatMap((part): Protected[] => {
-    if (!isBatteryDevice(part) || part.ratedA?.known !== true) return [];
-    const [run] = (byPart.get(part.id) ?? []).filter((one) => one.areaMm2.known);
-    if (run?.areaMm2.known !== true) return [];
-    const areaMm2 = run.areaMm2.value;
-    const ampacityA = leadAmpacityA(profile, areaMm2, ambientC);
-    if (ampacityA === 'not tabulated') return [];
-    return [
-      {
-        subject: {
-          kind: 'part',
-          id: part.id,
-          label: part.label.charAt(0).toUpperCase() + part.label.slice(1),
-          about: refsOf(network, [part.id]),
-        },
-        ratedA: part.ratedA.value,
-        areaMm2,
-        ampacityA,
-        areaPath: [...run.from, 'areaMm2'],
-        what: 'its leads',
-      },
-    ];
-  });
+/** One lead at a battery device. A size that no table holds tells nothing of what it carries. */
+function leadOf(network: Network, site: Site, profile: CodeProfileName, part: Part, run: Run): Found {
+  if (part.ratedA?.known !== true) return lacking(...(part.ratedA?.missing ?? []));
+  if (!run.areaMm2.known) return lacking(...run.areaMm2.missing);
+  if (site.equipmentHighestC === undefined) return lacking(['site', 'equipmentHighestC']);
+  const areaMm2 = run.areaMm2.value;
+  const areaPath = [...run.from, 'areaMm2'];
+  const ampacityA = leadAmpacityA(profile, areaMm2, site.equipmentHighestC);
+  if (ampacityA === 'not tabulated') return lacking(areaPath);
+  const subject: Subject = {
+    kind: 'part',
+    id: part.id,
+    label: part.label.charAt(0).toUpperCase() + part.label.slice(1),
+    about: refsOf(network, [part.id]),
+  };
+  const ratedA = part.ratedA.value;
+  return { known: [{ subject, ratedA, areaMm2, ampacityA, areaPath, what: 'its leads' }], missing: [] };
 }
 
-function circuitOf(circuit: Circuit, ratedA: number | undefined, profile: CodeProfileName): Protected[] {
+/** Battery devices that are there, each with the lead of its line that carries least. */
+function leadsOf(network: Network, site: Site, profile: CodeProfileName): Found {
+  const ports = new Map(network.ports.map((port) => [port.id, port.partId]));
+  return together(
+    network.parts.map((part): Found => {
+      if (!isBatteryDevice(part) || (part.fitted?.known === true && part.fitted.value === 'none'))
+        return NOTHING;
+      const runs = network.runs.filter(
+        ({ use, a, b }) => use === 'battery' && [a, b].some((end) => ports.get(end) === part.id),
+      );
+      const { known, missing } = together(runs.map((run) => leadOf(network, site, profile, part, run)));
+      const [weakest] = [...known].sort((a, b) => a.ampacityA - b.ampacityA);
+      return { known: weakest === undefined ? [] : [weakest], missing };
+    }),
+  );
+}
+
+/** The cable of a circuit behind its device, where both are stated. */
+function circuitOf(circuit: Circuit, ratedA: number | undefined, profile: CodeProfileName): Found {
   const areaMm2 = circuit.cable?.areaMm2;
-  if (ratedA === undefined || areaMm2 === undefined) return [];
-  const ampacityA = circuitAmpacityA(profile, areaMm2, circuit.lines?.length === 3 ? 3 : 2);
-  if (ampacityA === 'not tabulated') return [];
-  return [
-    {
-      subject: { kind: 'part', id: `circuit ${circuit.id}`, label: circuit.name },
-      ratedA,
-      areaMm2,
-      ampacityA,
-      areaPath: ['circuits', circuit.id, 'cable', 'areaMm2'],
-      what: 'its cable',
-    },
-  ];
+  if (ratedA === undefined || areaMm2 === undefined) return NOTHING;
+  const areaPath = ['circuits', circuit.id, 'cable', 'areaMm2'];
+  if (circuit.lines === undefined) return lacking(['circuits', circuit.id, 'lines']);
+  const ampacityA = circuitAmpacityA(profile, areaMm2, circuit.lines.length === 3 ? 3 : 2);
+  if (ampacityA === 'not tabulated') return lacking(areaPath);
+  const subject: Subject = { kind: 'part', id: `circuit ${circuit.id}`, label: circuit.name };
+  return { known: [{ subject, ratedA, areaMm2, ampacityA, areaPath, what: 'its cable' }], missing: [] };
 }
 
 /** A breaker or fuse must not be larger than what the conductor behind it carries. What nobody stated is not asked for here. */
@@ -122,25 +119,29 @@ export const wiringProtection: Check<'wiring.protection'> = {
   run: (context) => {
     const { site, circuits, circuitDeviceTypes } = context.installation;
     const profile = site.codeProfile;
-    if (profile === undefined) return [];
     const all = { ...WHOLE, label: 'Every device whose conductor is stated' };
     return onNetwork(wiringProtection.id, context, ({ network }) => {
-      const missing = unrated(network);
-      const found = troubleOrOne(
-        [
-          ...leadsOf(network, site, profile),
-          ...circuits.flatMap((circuit) => {
-            const typeId = circuit.device?.typeId;
-            const type = typeId === undefined ? undefined : circuitDeviceTypes[typeId];
-            return circuitOf(circuit, circuit.device?.ratedA ?? type?.ratedA, profile);
-          }),
-        ].map((one) => held(context, profile, one)),
+      if (profile === undefined)
+        return network.parts.some(isBatteryDevice)
+          ? [unknownFinding(wiringProtection.id, context, all, 'A', [['site', 'codeProfile']])]
+          : [];
+      const found = together([
+        leadsOf(network, site, profile),
+        ...circuits.map((circuit) => {
+          const typeId = circuit.device?.typeId;
+          const type = typeId === undefined ? undefined : circuitDeviceTypes[typeId];
+          return circuitOf(circuit, circuit.device?.ratedA ?? type?.ratedA, profile);
+        }),
+      ]);
+      const findings = troubleOrOne(
+        found.known.map((one) => held(context, profile, one)),
         all,
       );
-      const isSound = found.every(({ state }) => state === 'within');
-      return isSound && missing.length > 0
-        ? [unknownFinding(wiringProtection.id, context, all, 'A', uniquePaths(missing))]
-        : found;
+      // What is sound as far as it is known is not known to be sound.
+      const isSound = findings.every(({ state }) => state === 'within');
+      return isSound && found.missing.length > 0
+        ? [unknownFinding(wiringProtection.id, context, all, 'A', uniquePaths(found.missing))]
+        : findings;
     });
   },
 };

@@ -21,7 +21,13 @@ interface Ceiling {
 }
 
 export type LargestCharge =
-  { readonly perUnitW: number; readonly setBy: string } | { readonly refused: string };
+  | {
+      readonly perUnitW: number;
+      readonly setBy: string;
+      /** Limits that could not be held because something of them is not known, in words. */
+      readonly notHeld: readonly string[];
+    }
+  | { readonly refused: string };
 
 /** P_ch from √((P + P_ch)² + Q²) = S: what room for real power a limit of VA leaves beside a load; negative where it leaves none. */
 function roomW({ re, im }: Complex, limitVa: number): number {
@@ -100,6 +106,20 @@ function coldRefusal(compiled: CompiledStack): string | undefined {
     : undefined;
 }
 
+/** Limits that a setting could break and that nothing is known of. */
+function notHeldOf(compiled: CompiledStack, inverter: InverterType, atPort: boolean): string[] {
+  const { site, stack, transferDevice } = compiled;
+  const portA = atPort ? inverter.generatorPortA : inverter.gridPortA;
+  const hasBank = stack.bank !== 'none';
+  return [
+    ...(portA === undefined ? ['the limit of the port'] : []),
+    ...(!atPort && !transferDevice.known ? ['the transfer device'] : []),
+    ...(hasBank && site.equipmentLowestC === undefined ? ['how cold it gets where the battery stands'] : []),
+    ...(hasBank && stack.chargeCurrentA === undefined ? ['the charge setting of each unit'] : []),
+    ...(hasBank && !chargeShareOf(compiled).known ? ['how the modules share the charging current'] : []),
+  ];
+}
+
 /**
  * The largest charging power of each unit, W, that with the load keeps both ratings of the set at their loading target (kVA on each
  * line it reaches, kW in all), the port and what stands ahead of it, the largest charging currents of inverters, bank and modules.
@@ -160,5 +180,9 @@ export function largestChargeW(
     return {
       refused: `the load alone is more than ${least.setBy} should give; shed some of it before charging.`,
     };
-  return { perUnitW: Math.floor(least.perUnitW / STEP_W + 1e-9) * STEP_W, setBy: least.setBy };
+  return {
+    perUnitW: Math.floor(least.perUnitW / STEP_W + 1e-9) * STEP_W,
+    setBy: least.setBy,
+    notHeld: notHeldOf(compiled, inverter, atPort),
+  };
 }
