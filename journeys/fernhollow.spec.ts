@@ -25,12 +25,12 @@ test('a designer finds and mends the trouble of Fernhollow, from site to limits'
 
   await test.step('loads: a figure that is not possible is refused, and one that is not known shows', async () => {
     await goTo(page, 'Loads');
-    await typeIn(page, cell(page, 'Vaccine fridge', 4), '1.4');
+    await typeIn(page, cell(page, 'Vaccine fridge', 5), '1.4');
     await expect(page.getByText(/pf was not changed/)).toBeVisible();
-    await expect(cell(page, 'Vaccine fridge', 4)).toHaveText('0.85');
-    await cell(page, 'Vaccine fridge', 3).click();
+    await expect(cell(page, 'Vaccine fridge', 5)).toHaveText('0.85');
+    await cell(page, 'Vaccine fridge', 4).click();
     await page.keyboard.press('Delete');
-    await expect(cell(page, 'Vaccine fridge', 3)).toContainText('not known');
+    await expect(cell(page, 'Vaccine fridge', 4)).toContainText('not known');
     await goTo(page, 'Limits');
     await expect(
       page.getByText(/the load is not known yet. Missing: running power of Vaccine fridge/).first(),
@@ -50,12 +50,12 @@ test('a designer finds and mends the trouble of Fernhollow, from site to limits'
   });
 
   await test.step('loads: cells come in from a spreadsheet, and go again with undo', async () => {
-    await cell(page, 'Blood analyser', 2).click();
-    await paste(page, cell(page, 'Blood analyser', 2), '3\t500\t0.95');
-    await expect(cell(page, 'Blood analyser', 3)).toHaveText('500');
-    await expect(cell(page, 'Blood analyser', 4)).toHaveText('0.95');
+    await cell(page, 'Blood analyser', 3).click();
+    await paste(page, cell(page, 'Blood analyser', 3), '3\t500\t0.95');
+    await expect(cell(page, 'Blood analyser', 4)).toHaveText('500');
+    await expect(cell(page, 'Blood analyser', 5)).toHaveText('0.95');
     await page.keyboard.press('Control+z');
-    await expect(cell(page, 'Blood analyser', 3)).toHaveText('450');
+    await expect(cell(page, 'Blood analyser', 4)).toHaveText('450');
   });
 
   await test.step('partitions: the strips move while circuits are dragged and pushed by keyboard', async () => {

@@ -134,7 +134,7 @@ test('a survey of forty circuits is pasted from a spreadsheet, worked on like on
     await clamped.getByLabel('Measured current, A').fill('1,4');
     await clamped.getByRole('button', { name: 'Log the reading' }).click();
     await expect(clamped).toContainText('Dana Wells');
-    await expect(cell(page, 'Room 3', 14).first()).toHaveText('L3 1.4');
+    await expect(cell(page, 'Room 3', 15).first()).toHaveText('L3 1.4');
     await saved(page);
   });
 
@@ -180,7 +180,7 @@ test('an XLSX with six bad cells is mapped, and every row is taken over with wha
     .getByRole('row')
     .filter({ has: page.getByRole('rowheader', { name: 'Heater', exact: true }) });
   await expect(heaters.nth(1)).toContainText(/^Heater\s*not known\s*—?\s*900/);
-  await expect(cell(page, 'Panel heater 1', 11)).toContainText('not known');
+  await expect(cell(page, 'Panel heater 1', 12)).toContainText('not known');
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(page.getByText('No circuits yet')).toBeVisible();
 });

@@ -42,16 +42,16 @@ test('a new, empty job grows from the first circuit to a started test', async ({
     await typeIn(page, cell(page, 'New circuit', 0), 'Kitchen');
     await pickIn(page, cell(page, 'Kitchen', 1), 'L1');
     await typeIn(page, cell(page, 'New item', 0), 'Fridge');
-    await typeIn(page, cell(page, 'Fridge', 3), '150');
-    await typeIn(page, cell(page, 'Fridge', 4), '0,85');
-    await pickIn(page, cell(page, 'Fridge', 5), 'capacitor-motor');
-    await typeIn(page, cell(page, 'Fridge', 10), '10');
-    await pickIn(page, cell(page, 'Fridge', 11), 'must');
-    await typeIn(page, cell(page, 'Fridge', 12), '60000');
+    await typeIn(page, cell(page, 'Fridge', 4), '150');
+    await typeIn(page, cell(page, 'Fridge', 5), '0,85');
+    await pickIn(page, cell(page, 'Fridge', 6), 'capacitor-motor');
+    await typeIn(page, cell(page, 'Fridge', 11), '10');
+    await pickIn(page, cell(page, 'Fridge', 12), 'must');
+    await typeIn(page, cell(page, 'Fridge', 13), '60000');
     await cell(page, 'Fridge', 0).click();
     await page.keyboard.press('Alt+Enter');
-    await typeIn(page, cell(page, 'New item', 3), '60');
-    await expect(cell(page, 'New item', 4)).toContainText('not known');
+    await typeIn(page, cell(page, 'New item', 4), '60');
+    await expect(cell(page, 'New item', 5)).toContainText('not known');
   });
 
   await test.step('stack, then partitions', async () => {
@@ -97,7 +97,7 @@ test('a new, empty job grows from the first circuit to a started test', async ({
     await page.keyboard.press('Enter');
     await page.keyboard.type('1');
     await page.keyboard.press('Enter');
-    await pickIn(page, cell(page, 'New item', 5), 'steady');
+    await pickIn(page, cell(page, 'New item', 6), 'steady');
     await saved(page);
     await goTo(page, 'Limits');
     // (150 / 0.85 at 0.85) + 60: √((150 + 60)² + 93²) = 229.7 VA
@@ -127,9 +127,9 @@ test('a viewer looks at everything and changes nothing', async ({ page }) => {
   await expect(page.getByLabel('Hottest air at the equipment', { exact: true })).toBeDisabled();
   await goTo(page, 'Loads');
   await expect(page.getByRole('button', { name: 'Add circuit' })).toHaveCount(0);
-  await cell(page, 'Fridge alarm', 3).click();
+  await cell(page, 'Fridge alarm', 4).click();
   await page.keyboard.press('9');
-  await expect(cell(page, 'Fridge alarm', 3)).toHaveText('15');
+  await expect(cell(page, 'Fridge alarm', 4)).toHaveText('15');
   await goTo(page, 'Islanding test');
   await expect(page.getByRole('button', { name: 'Start a run' })).toBeDisabled();
 });

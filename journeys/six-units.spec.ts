@@ -84,7 +84,7 @@ test('a three-phase stack of six units is built, wired, checked, and loses a uni
       [10, '1'],
     ] as const)
       await typeIn(page, cell(page, 'Heating element', column), figure);
-    await pickIn(page, cell(page, 'Heating element', 5), 'steady');
+    await pickIn(page, cell(page, 'Heating element', 6), 'steady');
     await goTo(page, 'Partitions');
     await page.getByRole('button', { name: 'Add grid side and backup output' }).click();
     await page.getByRole('button', { name: /^Steriliser,/ }).click();

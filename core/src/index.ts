@@ -8,6 +8,14 @@ export type { Advice, AdviceKind, Figures, Proposal, ProposalPart } from './advi
 export { type CompareGroup, type CompareRow, compareVariants } from './advise/compare.ts';
 export { type SharingFix, sharingFixes } from './advise/sharing.ts';
 export { adviseScope, type Scope, scopeOf } from './advise/scope.ts';
+export { BOARD_NAMES, boardCalled, usualBoard } from './design/boards.ts';
+export { openFirstValues, valueAt, withoutTouched } from './design/firstValues.ts';
+export { libraryItem } from './design/itemWords.ts';
+export { withItemDefaults } from './design/itemDefaults.ts';
+export { type Region, REGIONS, startDesign } from './advise/setUp/regions.ts';
+export { arrangementsFor, lineOfUnit } from './advise/setUp/arrangements.ts';
+export { setUp } from './advise/setUp/setUp.ts';
+export type { SetUpChoice } from './advise/setUp/kit.ts';
 export { ITEM_LIBRARY, type LibraryGroup } from './design/itemLibrary.ts';
 export { freeTypeId, type MergedType, mergeTypes } from './design/mergeTypes.ts';
 export { type FindingChange, type NewerType, newerTypes, tryType } from './advise/newerTypes.ts';

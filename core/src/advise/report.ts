@@ -54,6 +54,8 @@ export interface CheckReport {
   readonly modes: readonly { readonly id: string; readonly label: string }[];
   readonly verdict: string;
   readonly causes: readonly ReportedCause[];
+  /** Places of figures that the program began with and nobody has looked at yet. */
+  readonly firstValues: readonly string[];
   readonly findings: readonly ReportedFinding[];
 }
 
@@ -103,6 +105,7 @@ export function checkReport(analysis: Analysis, catalogue: readonly EquipmentTyp
     modes: modesOf(installation).map(({ id, label }) => ({ id, label })),
     verdict: verdictOf(installation, causes),
     causes: causes.map((cause) => reportedCause(analysis, cause, catalogue)),
+    firstValues: installation.firstValues.map((path) => path.join('/')),
     findings: findings.map((finding) => reported(installation, finding)),
   };
 }

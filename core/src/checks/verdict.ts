@@ -22,6 +22,10 @@ const things = (count: number): string =>
 const questions = (causes: readonly Cause[]): string =>
   `${counted(causes.length, 'question')} ${causes.length === 1 ? 'is' : 'are'} open`;
 
+/** Figures that the program began with are no answer of anybody yet. */
+const firstWords = (count: number): string =>
+  count === 0 ? '' : ` It rests on ${counted(count, 'first value')} that nobody has looked at yet.`;
+
 /** What stands between a job and its test, in a sentence. It speaks of the limits entered, never of safety. */
 export function verdictOf(installation: Installation, causes: readonly Cause[]): string {
   const roots = causes.filter(({ follows }) => follows === undefined);
@@ -31,7 +35,8 @@ export function verdictOf(installation: Installation, causes: readonly Cause[]):
   const tight = open.filter(({ state }) => state === 'tight');
   const accepted = roots.length - open.length;
   const acceptedWords =
-    accepted === 0 ? '' : ` ${accepted} ${accepted === 1 ? 'is' : 'are'} accepted by name.`;
+    (accepted === 0 ? '' : ` ${accepted} ${accepted === 1 ? 'is' : 'are'} accepted by name.`) +
+    firstWords(installation.firstValues.length);
   if (over.length > 0)
     return `${things(over.length)} over: ${named(over)}.${unknown.length > 0 ? ` ${questions(unknown)}.` : ''}${acceptedWords}`;
   const modes = limitModes(installation).length;

@@ -14,6 +14,7 @@ import {
 import { defaultKey } from '../codes/defaults.ts';
 import { startCodeLetter } from '../codes/codeLetters.ts';
 import { acceptance } from './acceptance.ts';
+import { firstValue } from './firstValueMark.ts';
 import { delivery } from './delivery.ts';
 import { meterSummary } from './meters.ts';
 import { array, controller, generator } from './sourceSchema.ts';
@@ -220,6 +221,9 @@ export const designSchema = z.strictObject({
   accepted: entities(acceptance, 500).describe(
     'Findings that somebody takes responsibility for, each with a reason.',
   ),
+  firstValues: entities(firstValue, 5000)
+    .optional()
+    .describe('Fields that the program has filled to begin with and nobody has looked at yet.'),
   types: entities(equipmentType, 128).describe('Equipment types copied in when first used.'),
 });
 

@@ -44,7 +44,11 @@ export const LOAD_FIELDS: readonly LoadFieldInfo[] = [
     known: ['circuit', 'circuitname', 'circuitno', 'way', 'feeder', 'breaker', 'mcb'],
   },
   { field: 'lines', title: 'Lines', known: ['lines', 'line', 'phase', 'phases', 'ph', 'l'] },
-  { field: 'partition', title: 'Partition', known: ['partition', 'board', 'output'] },
+  {
+    field: 'partition',
+    title: 'Board',
+    known: ['board', 'partition', 'output', 'backup', 'backedup', 'panel'],
+  },
   { field: 'startDelayS', title: 'Start delay s', known: ['startdelays', 'startdelay', 'delay'] },
   {
     field: 'item',

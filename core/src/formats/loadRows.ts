@@ -1,6 +1,9 @@
 import { type Line } from '../values/quantities.ts';
+import { withoutTouched } from '../design/firstValues.ts';
+import { withItemDefaults } from '../design/itemDefaults.ts';
 import { SUPPLY_LINES } from '../design/references.ts';
-import type { Circuit, Design, Item } from '../design/schema.ts';
+import { boardCalled } from '../design/boards.ts';
+import type { Circuit, Design, Item, Partition } from '../design/schema.ts';
 import { readFigure } from '../words/figure.ts';
 import type { BadRow } from './intervals.ts';
 import { isEnergy, powerScale } from './loadWords.ts';
@@ -58,7 +61,9 @@ function freeId(prefix: string, taken: Set<string>): string {
 
 interface CircuitCells {
   readonly lines?: Line[];
-  readonly partitionId?: string;
+  /** The only line there is, where the cell says nothing: nobody has to say it. A cell that cannot be read says something. */
+  readonly onlyLine?: readonly Line[];
+  readonly partition?: Partition;
   readonly startDelayS?: number;
 }
 
@@ -66,15 +71,16 @@ interface CircuitCells {
 function readCircuitCells(
   design: Design,
   cellOf: (field: LoadField) => string,
+  ids: Set<string>,
 ): { readonly cells: CircuitCells; readonly left: readonly string[] } {
   const has = SUPPLY_LINES[design.site.supply ?? 'three-phase'];
   const left: string[] = [];
   const lines = readLines(cellOf('lines'), has);
   if (!lines.ok) left.push(`Lines: ${lines.reason}`);
   const wanted = cellOf('partition').trim();
-  const partition = design.partitions.find((one) => one.name.toLowerCase() === wanted.toLowerCase());
+  const partition = wanted === '' ? undefined : boardCalled(design, wanted, () => freeId('p', ids));
   if (wanted !== '' && partition === undefined)
-    left.push(`Partition: there is none called "${wanted.slice(0, 40)}"`);
+    left.push(`Board: there is none called "${wanted.slice(0, 40)}"`);
   const delayText = cellOf('startDelayS').trim();
   const startDelayS = delayText === '' ? undefined : readFigure(delayText);
   const isDelay = startDelayS !== undefined && startDelayS >= 0 && startDelayS <= 3600;
@@ -84,7 +90,8 @@ function readCircuitCells(
     left,
     cells: {
       ...(!lines.ok || lines.value === undefined ? {} : { lines: lines.value }),
-      ...(partition === undefined ? {} : { partitionId: partition.id }),
+      ...(lines.ok && design.site.supply === 'single-phase' ? { onlyLine: has } : {}),
+      ...(partition === undefined ? {} : { partition }),
       ...(isDelay ? { startDelayS } : {}),
     },
   };
@@ -101,12 +108,16 @@ function changedKeys(before: object, after: object): string[] {
 /** The design while rows are being laid over it. */
 class Importing {
   readonly circuits: Circuit[];
+  partitions: readonly Partition[];
   readonly changes: LoadChange[] = [];
+  /** Fields of new items that hold something nobody could read. */
+  readonly unread = new Set<string>();
   private readonly byName: Map<string, number>;
   private readonly ids: Set<string>;
 
   constructor(design: Design) {
     this.circuits = [...design.circuits];
+    this.partitions = design.partitions;
     this.byName = new Map(design.circuits.map((circuit, index) => [circuit.name.toLowerCase(), index]));
     this.ids = new Set(design.circuits.map((circuit) => circuit.id));
   }
@@ -114,13 +125,24 @@ class Importing {
   take(
     row: number,
     name: string,
-    cells: CircuitCells,
+    { partition, onlyLine, ...stated }: CircuitCells,
     itemName: string,
     { figures: item, unread }: ItemCells,
   ): void {
     const at = this.byName.get(name.toLowerCase());
     const before = at === undefined ? undefined : this.circuits[at];
-    const circuit: Circuit = { ...(before ?? { id: freeId('c', this.ids), name, items: [] }), ...cells };
+    const cells = { ...stated, ...(partition === undefined ? {} : { partitionId: partition.id }) };
+    if (partition !== undefined && !this.partitions.includes(partition))
+      this.partitions = [...this.partitions, partition];
+    const circuit: Circuit = {
+      ...(before ?? {
+        id: freeId('c', this.ids),
+        name,
+        ...(onlyLine === undefined ? {} : { lines: [...onlyLine] }),
+        items: [],
+      }),
+      ...cells,
+    };
     const details = before === undefined ? [] : changedKeys(before, cells);
     const known = circuit.items.find((one) => one.name.toLowerCase() === itemName.toLowerCase());
     let items = circuit.items;
@@ -129,7 +151,6 @@ class Importing {
         known === undefined
           ? {
               ...(unread.has('quantity') ? {} : { quantity: 1 }),
-              ...(unread.has('demandFactor') ? {} : { demandFactor: 1 }),
               ...item,
               id: freeId('i', new Set(items.map((one) => one.id))),
               name: itemName,
@@ -138,6 +159,9 @@ class Importing {
       if (known !== undefined) details.push(...changedKeys(known, item));
       items = known === undefined ? [...items, next] : items.map((one) => (one === known ? next : one));
     }
+    const taken = items.find((one) => one.name.toLowerCase() === itemName.toLowerCase());
+    if (taken !== undefined)
+      for (const field of unread) this.unread.add(`circuits/${circuit.id}/items/${taken.id}/${field}`);
     const kind =
       before === undefined
         ? 'new circuit'
@@ -192,7 +216,8 @@ export function importLoadRows(
       bad.push({ row, reason: 'names neither a circuit nor an item' });
       return;
     }
-    const circuit = readCircuitCells(design, cellOf);
+    const soFar = { ...design, partitions: [...importing.partitions] };
+    const circuit = readCircuitCells(soFar, cellOf, new Set(importing.partitions.map(({ id }) => id)));
     const item = readItemCells(cellOf, () => scale);
     left.push(...[...circuit.left, ...item.left].map((reason) => ({ row, reason })));
     lastCircuit = name === '' ? itemName : name;
@@ -204,7 +229,13 @@ export function importLoadRows(
       item,
     );
   });
-  return { design: { ...design, circuits: importing.circuits }, changes: importing.changes, bad, left };
+  const laid = { ...design, circuits: importing.circuits, partitions: [...importing.partitions] };
+  return {
+    design: withItemDefaults(design, withoutTouched(design, laid), importing.unread),
+    changes: importing.changes,
+    bad,
+    left,
+  };
 }
 
 /** What is odd about a mapping: a power column whose heading speaks of energy. */

@@ -1,6 +1,7 @@
 import type { EquipmentType } from '../catalogue/schema.ts';
 import type { ProtectiveDeviceType } from '../catalogue/partTypes.ts';
 import { resolveDefaults } from '../codes/defaults.ts';
+import { openFirstValues } from '../design/firstValues.ts';
 import type { Design } from '../design/schema.ts';
 import { field, mapKnown } from '../values/known.ts';
 import { deliveryTrouble } from './delivery.ts';
@@ -80,6 +81,7 @@ export function compile(design: Design, catalogue: readonly EquipmentType[]): In
     ),
     delivered: deliveryTrouble(design, catalogue),
     accepted: design.accepted,
+    firstValues: openFirstValues(design),
     wall,
     routes,
     circuitDeviceTypes: circuitDeviceTypes(design, find),

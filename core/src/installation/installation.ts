@@ -146,6 +146,8 @@ export interface Installation {
   readonly delivered: readonly DeliveryTrouble[];
   /** Findings that somebody takes responsibility for. */
   readonly accepted: Design['accepted'];
+  /** Fields that the program filled to begin with and nobody has looked at yet. */
+  readonly firstValues: readonly Path[];
   /** What hangs on the wall, with sizes and clearances. */
   readonly wall: readonly OnWall[];
   readonly routes: readonly RouteLength[];

@@ -4,6 +4,7 @@ import { acceptedLines } from './acceptedLines.ts';
 import { modesOf } from '../modes/modes.ts';
 import { statedOf } from '../installation/stated.ts';
 import type { Analysis } from '../checks/analyse.ts';
+import { describePlace } from '../words/places.ts';
 import { sentenceOf } from '../checks/sentence.ts';
 import type { ProcedureStep } from './schema.ts';
 import { moduleStep } from './modules.ts';
@@ -40,6 +41,7 @@ function limitsGate(analysis: Analysis): ProcedureStep {
   const over = causes.filter((cause) => cause.state === 'over' && !cause.accepted);
   const unknown = causes.filter((cause) => cause.state === 'unknown' && !cause.accepted);
   const accepted = acceptedLines(analysis);
+  const first = installation.firstValues;
   const more = over.length > LISTED ? [`And ${over.length - LISTED} more in the limits stage.`] : [];
   return {
     id: 'gate-limits',
@@ -54,6 +56,9 @@ function limitsGate(analysis: Analysis): ProcedureStep {
       ...more,
       ...accepted.map(({ finding, by, reason }) => `Accepted by ${by} (${reason}): ${finding}`),
       ...unknown.slice(0, LISTED).map(({ title }) => `Open: ${title}.`),
+      ...first
+        .slice(0, LISTED)
+        .map((path) => `Not looked at yet: ${describePlace(statedOf(installation), path)}.`),
     ],
     cautions: ['An accepted finding stays a hazard. Keep its abort limit in mind at every step.'],
     readings: [
@@ -69,6 +74,20 @@ function limitsGate(analysis: Analysis): ProcedureStep {
             expected: { low: 0, high: 0 },
             missing: [],
           },
+      ...(first.length === 0
+        ? []
+        : [
+            {
+              id: 'first-values',
+              label: 'First values that nobody has looked at',
+              unit: '',
+              kind: 'number' as const,
+              instrument: 'stages of the job',
+              nominal: 0,
+              expected: { low: 0, high: 0 },
+              missing: [],
+            },
+          ]),
     ],
   };
 }

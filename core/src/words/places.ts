@@ -174,7 +174,10 @@ export function describePlace(stated: object, path: Path): string {
     }
   }
   const label = fieldLabel(String(path.at(-1) ?? ''));
-  return owner === '' ? label : `${label} of ${owner}`;
+  // A figure inside of a field that has a name of its own: the size of which lead.
+  const inner = path.length > 2 && !Array.isArray(value) ? FIELDS[String(path.at(-2))] : undefined;
+  const whole = inner === undefined || inner === 'battery bank' ? label : `${label} of the ${inner}`;
+  return owner === '' ? whole : `${whole} of ${owner}`;
 }
 
 /** Up to three places in words, and how many more there are. */

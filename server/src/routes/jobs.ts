@@ -1,4 +1,4 @@
-import { emptyDesign, wire } from '@bastion/core';
+import { REGIONS, startDesign, wire } from '@bastion/core';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import type { Jobs } from '../services/jobs.ts';
@@ -18,12 +18,20 @@ export const jobRoutes: FastifyPluginAsyncZod<{ jobs: Jobs }> = async (app, { jo
     '/jobs',
     {
       schema: {
-        body: z.strictObject({ name: z.string().min(1).max(120) }),
+        body: z.strictObject({
+          name: z.string().min(1).max(120),
+          region: z.enum(REGIONS.map(({ id }) => id)).optional(),
+        }),
         response: { 201: z.object({ id: z.number() }) },
       },
     },
     async (request, reply) => {
-      const id = await jobs.create(personOf(request), emptyDesign(request.body.name));
+      const { name, region } = request.body;
+      const design = startDesign(
+        name,
+        REGIONS.find(({ id }) => id === region),
+      );
+      const id = await jobs.create(personOf(request), design);
       return reply.status(201).send({ id });
     },
   );

@@ -1,7 +1,7 @@
-import type { wire } from '@bastion/core';
+import { REGIONS, type wire } from '@bastion/core';
 import { formatDistanceToNow } from 'date-fns';
 import { FilePlus } from 'lucide-react';
-import { type SyntheticEvent, useCallback, useEffect, useState } from 'react';
+import { type SyntheticEvent, useCallback, useEffect, useId, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, failureSentence } from '../api/client.ts';
 import { useSession } from '../state/session.ts';
@@ -44,14 +44,39 @@ function JobRow({ job }: { readonly job: wire.JobSummary }) {
   );
 }
 
+const REGION_KEY = 'bastion.region';
+
+/** The supply of the last job that was started here: most firms work in one region. */
+function lastRegion(): string {
+  try {
+    const kept = localStorage.getItem(REGION_KEY);
+    return REGIONS.some(({ id }) => id === kept) ? (kept ?? '') : '';
+  } catch {
+    return '';
+  }
+}
+
+function rememberRegion(region: string): void {
+  try {
+    localStorage.setItem(REGION_KEY, region);
+  } catch {
+    // A browser that keeps nothing asks again next time.
+  }
+}
+
 function NewJob({ onFail }: { readonly onFail: (message: string) => void }) {
   const [name, setName] = useState('');
+  const [region, setRegion] = useState(lastRegion);
+  const regionId = useId();
   const navigate = useNavigate();
   const go = ({ id }: { id: number }): void => void navigate(`/jobs/${id}`);
   const create = (event: SyntheticEvent): void => {
     event.preventDefault();
     if (name.trim() === '') return;
-    api.createJob(name.trim()).then(go, (error: unknown) => onFail(failureSentence(error)));
+    rememberRegion(region);
+    api
+      .createJob(name.trim(), region === '' ? undefined : region)
+      .then(go, (error: unknown) => onFail(failureSentence(error)));
   };
   return (
     <form className="mt-4 flex flex-wrap items-end gap-2" onSubmit={create}>
@@ -64,6 +89,24 @@ function NewJob({ onFail }: { readonly onFail: (message: string) => void }) {
           onChange={(event) => setName(event.target.value)}
         />
       </label>
+      <div>
+        <label htmlFor={regionId} className="block text-[13px] text-quiet">
+          Supply and sizes
+        </label>
+        <select
+          id={regionId}
+          className="input w-72"
+          value={region}
+          onChange={(event) => setRegion(event.target.value)}
+        >
+          <option value="">not known yet</option>
+          {REGIONS.map(({ id, label }) => (
+            <option key={id} value={id}>
+              {label}
+            </option>
+          ))}
+        </select>
+      </div>
       <button type="submit" className="button" disabled={name.trim() === ''}>
         <FilePlus size={15} aria-hidden="true" /> Start empty
       </button>

@@ -6,6 +6,7 @@ import { api, failureSentence } from '../api/client.ts';
 import { downloadDesign } from '../state/documentFile.ts';
 import { useJob, useOpenJob } from '../state/job.ts';
 import { DocumentFileButton } from '../ui/DocumentFileButton.tsx';
+import { FirstValuesBar } from '../ui/FirstValuesBar.tsx';
 import { ConflictDialog } from '../ui/ConflictDialog.tsx';
 import { useFieldFromAddress } from '../ui/fieldLinks.ts';
 import { ModeRibbon } from '../ui/ModeRibbon.tsx';
@@ -125,6 +126,7 @@ function Workspace({ onPalette }: { readonly onPalette: () => void }) {
           className="relative min-h-0 min-w-0 flex-1 overflow-auto p-4 print:overflow-visible"
           tabIndex={-1}
         >
+          <FirstValuesBar />
           <Outlet />
         </main>
       </div>

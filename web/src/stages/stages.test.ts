@@ -24,6 +24,7 @@ import {
   duplicateRow,
   newCircuit,
   newItem,
+  settleSurvey,
 } from './loads/rowEdits.ts';
 import { addUsualPartitions, lanesOf, moveCircuits } from './partitions/lanes.ts';
 import { addStack, setArrangement, setUnitCount } from './stack/stackEdits.ts';
@@ -86,7 +87,7 @@ describe('keys of the survey table', () => {
 });
 
 describe('pasting from a spreadsheet', () => {
-  const start = produce(emptyDesign('New'), (draft) => addCircuitAfter(draft, undefined, newCircuit()));
+  const start = produce(emptyDesign('New'), (draft) => addCircuitAfter(draft, undefined, newCircuit(draft)));
   const [circuit] = start.circuits;
   const [item] = circuit?.items ?? [];
   if (circuit === undefined || item === undefined) throw new Error('A new circuit has an item.');
@@ -96,32 +97,36 @@ describe('pasting from a spreadsheet', () => {
   ];
 
   it('lays the block over the rows and adds items for the lines past the end', () => {
-    const block = readBlock('Fridge\t\t2\t150\t0,85\r\n"Lamp ""A"""\t\t4\t9\t0.9\r\n');
+    const block = readBlock('Fridge\t\t\t2\t150\t0,85\r\n"Lamp ""A"""\t\t\t4\t9\t0.9\r\n');
     const pasted = pasteBlock(start, rows, COLUMNS, { row: 1, column: 0 }, block);
-    const items = pasted.ok ? pasted.design.circuits[0]?.items.map(({ id: _id, ...rest }) => rest) : [];
-    expect(items).toEqual([
-      { name: 'Fridge', quantity: 2, runningW: 150, powerFactor: 0.85, demandFactor: 1 },
-      { name: 'Lamp "A"', quantity: 4, runningW: 9, powerFactor: 0.9, demandFactor: 1 },
+    const settled = pasted.ok ? settleSurvey(start, pasted.design) : undefined;
+    const items = settled?.circuits[0]?.items.map(({ id: _id, ...rest }) => rest);
+    expect(items).toMatchObject([
+      { name: 'Fridge', quantity: 2, runningW: 150, powerFactor: 0.85 },
+      { name: 'Lamp "A"', quantity: 4, runningW: 9, powerFactor: 0.9 },
     ]);
+    // What the block did not say comes from the library, and is marked as such.
+    expect(items?.[0]).toMatchObject({ startClass: 'compressor', demandFactor: 0.5, hoursPerDay: 10 });
+    expect(settled?.firstValues?.length).toBe(8);
   });
 
   it.each([
     {
       name: 'text in a number',
       text: '100\nmuch',
-      at: { row: 1, column: 3 },
+      at: { row: 1, column: 4 },
       says: 'Line 2: Each: "much" is not a number.',
     },
     {
       name: 'watts on a circuit',
       text: '100',
-      at: { row: 0, column: 3 },
+      at: { row: 0, column: 4 },
       says: 'Line 1: a circuit has no "Each" to take "100"',
     },
     {
       name: 'a page of lines',
       text: '1\n'.repeat(2500),
-      at: { row: 1, column: 3 },
+      at: { row: 1, column: 4 },
       says: '2500 lines are more than 2000',
     },
   ])('takes nothing over for $name, and names the line', ({ text, at, says }) => {
@@ -131,7 +136,7 @@ describe('pasting from a spreadsheet', () => {
 });
 
 describe('the table as a spreadsheet', () => {
-  const block = readBlock('Pump\tL1\t1\t900\nLight\tL2\t4\t20\nOven\t\t1\t3000');
+  const block = readBlock('Pump\tL1\t\t1\t900\nLight\tL2\tbackup\t4\t20\nOven\t\t\t1\t3000');
   const pasted = pasteCircuits(emptyDesign('New'), COLUMNS, block);
   if (!pasted.ok) throw new Error(pasted.message);
   const { design } = pasted;
@@ -146,6 +151,9 @@ describe('the table as a spreadsheet', () => {
       ['Light', ['L2'], 20],
       ['Oven', undefined, 3000],
     ]);
+    // A word that means a board makes it where there is none.
+    expect(design.partitions).toMatchObject([{ name: 'Backup output', kind: 'backup' }]);
+    expect(design.circuits[1]?.partitionId).toBe(design.partitions[0]?.id);
     expect(readDesign(design, SAMPLE_TYPES).ok).toBe(true);
     const bad = pasteCircuits(design, COLUMNS, readBlock('A\tL1\nB\tL9'));
     expect(bad.ok ? '' : bad.message).toBe(
@@ -155,6 +163,7 @@ describe('the table as a spreadsheet', () => {
 
   it.each([
     [{ sortKey: 'expected' }, ['Pump', 'Light', 'Oven']],
+    [{ sortKey: 'partitionId' }, ['Light', 'Pump', 'Oven']],
     [{ sortKey: 'runningW' }, ['Light', 'Pump', 'Oven']],
     [{ sortKey: 'runningW', descending: true }, ['Oven', 'Pump', 'Light']],
     [{ sortKey: 'lines' }, ['Pump', 'Light', 'Oven']],
@@ -173,7 +182,7 @@ describe('the table as a spreadsheet', () => {
 
   it('copies a range out as it came in, and fills one value into all cells that take it', () => {
     const rows = rowsOf(design, FIRST_VIEW);
-    const range = rangeBetween({ row: 5, column: 3 }, { row: 1, column: 2 });
+    const range = rangeBetween({ row: 5, column: 4 }, { row: 1, column: 3 });
     expect(writeBlock(rows, COLUMNS, range)).toBe('1\t900\n\t\n4\t20\n\t\n1\t3000');
     const filled = produce(design, (draft) => void fillRange(draft, rows, COLUMNS, range, () => '2'));
     expect(filled.circuits.map(({ items }) => [items[0]?.quantity, items[0]?.runningW])).toEqual([
@@ -280,7 +289,7 @@ describe('building a job from nothing', () => {
   it('keeps a valid document at every step, and puts what is new where a person expects it', () => {
     const start = { ...emptyDesign('New'), site: { supply: 'three-phase' as const } };
     const steps: ((draft: typeof start) => void)[] = [
-      (draft) => addCircuitAfter(draft, undefined, newCircuit()),
+      (draft) => addCircuitAfter(draft, undefined, newCircuit(draft)),
       (draft) => {
         const [circuit] = draft.circuits;
         if (circuit !== undefined) addItemAfter(draft, { kind: 'circuit', circuit }, newItem());
@@ -326,7 +335,7 @@ describe('building a job from nothing', () => {
 
   it('shows unplaced circuits first, and an undo of a move is a move back', () => {
     const design = produce({ ...emptyDesign('New') }, (draft) => {
-      addCircuitAfter(draft, undefined, newCircuit());
+      addCircuitAfter(draft, undefined, newCircuit(draft));
       addUsualPartitions(draft);
     });
     expect(lanesOf(design).map((lane) => lane.kind)).toEqual(['undecided', 'grid', 'backup']);

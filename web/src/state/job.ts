@@ -14,6 +14,7 @@ import {
   type Problem,
   readDesign,
   rereadDesign,
+  withoutTouched,
 } from '@bastion/core';
 import { produce } from 'immer';
 import { create } from 'zustand';
@@ -40,6 +41,9 @@ export interface OpenJob {
   readonly canAccept: boolean;
 }
 
+/** What follows from a change by itself. Unless said otherwise: a first value that it touches is none any more. */
+export type Finish = (before: Design, after: Design) => Design;
+
 interface JobStore {
   state: 'none' | 'loading' | 'open' | 'failed';
   message: string;
@@ -53,7 +57,7 @@ interface JobStore {
   open: (jobId: number) => Promise<void>;
   close: () => void;
   /** Changes the design. Returns the problems when the change is not possible; then nothing was changed. */
-  change: (label: string, recipe: (draft: Design) => void) => readonly Problem[];
+  change: (label: string, recipe: (draft: Design) => void, finish?: Finish) => readonly Problem[];
   /** Makes edits that were worked out elsewhere, as one step that can be undone. */
   apply: (label: string, edits: readonly Edit[]) => readonly Problem[];
   undo: () => void;
@@ -205,10 +209,10 @@ export const useJob = create<JobStore>((set, get) => {
       set({ state: 'none', job: undefined });
     },
 
-    change: (label, recipe) => {
+    change: (label, recipe, finish = withoutTouched) => {
       const { job } = get();
       if (job === undefined) return [];
-      const design = copyUsedTypes(produce(job.design, recipe), catalogueNow());
+      const design = copyUsedTypes(finish(job.design, produce(job.design, recipe)), catalogueNow());
       return take(label, job, diff(job.design, design), design, design);
     },
 
@@ -220,7 +224,11 @@ export const useJob = create<JobStore>((set, get) => {
         set({ notice: `Not changed: ${applied.problems[0]?.message ?? ''}` });
         return applied.problems;
       }
-      return take(label, job, edits, applied.value);
+      const read = readDesign(applied.value, catalogueNow());
+      if (!read.ok) return take(label, job, edits, applied.value);
+      // A field that these edits touch is no longer one that nobody has looked at.
+      const settled = withoutTouched(job.design, read.value);
+      return take(label, job, [...edits, ...diff(read.value, settled)], settled);
     },
 
     undo: () => step('undoSteps', 'redoSteps', 'Undone'),

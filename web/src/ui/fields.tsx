@@ -1,6 +1,7 @@
 import type { Path, Problem } from '@bastion/core';
 import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
 import { fieldKey } from './fieldLinks.ts';
+import { FirstMark } from './FirstMark.tsx';
 import { readNumber } from './readNumber.ts';
 
 /** How long typing rests before it is taken over. Leaving the field or Enter takes it over at once. */
@@ -84,9 +85,7 @@ export function NumberField({
   });
   return (
     <div>
-      <label htmlFor={id} className="block text-[13px] text-quiet">
-        {label}
-      </label>
+      <FieldLabel id={id} label={label} path={path} />
       <div className="flex items-center gap-1.5">
         <input
           id={id}
@@ -106,6 +105,25 @@ export function NumberField({
         <span className="w-9 shrink-0 text-quiet">{unit}</span>
       </div>
       <FieldNote id={`${id}-note`} error={typed.error} hint={hint} />
+    </div>
+  );
+}
+
+function FieldLabel({
+  id,
+  label,
+  path,
+}: {
+  readonly id: string;
+  readonly label: string;
+  readonly path: Path;
+}) {
+  return (
+    <div className="flex items-baseline gap-2">
+      <label htmlFor={id} className="block text-[13px] text-quiet">
+        {label}
+      </label>
+      <FirstMark label={label} fieldKey={fieldKey(path)} />
     </div>
   );
 }
@@ -148,9 +166,7 @@ export function TextField({
   const typed = useTyped(value, (text) => onTake(text.trim())[0]?.message);
   return (
     <div>
-      <label htmlFor={id} className="block text-[13px] text-quiet">
-        {label}
-      </label>
+      <FieldLabel id={id} label={label} path={path} />
       <input
         id={id}
         data-field={fieldKey(path)}
@@ -193,9 +209,7 @@ export function SelectField<T extends string>({
   const id = useId();
   return (
     <div>
-      <label htmlFor={id} className="block text-[13px] text-quiet">
-        {label}
-      </label>
+      <FieldLabel id={id} label={label} path={path} />
       <select
         id={id}
         data-field={fieldKey(path)}

@@ -1,13 +1,13 @@
-import type { SupplyKind } from '@bastion/core';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
-import { applies, cellField, type Column, isTypable, type Row } from './columns.ts';
+import { useIsFirst } from '../../state/firstValues.ts';
+import { applies, cellField, type Column, isTypable, type Row, type TableAbout } from './columns.ts';
 
 interface CellProps {
   readonly row: Row;
   readonly column: Column;
   readonly isActive: boolean;
   readonly startText: string | undefined;
-  readonly supply: SupplyKind | undefined;
+  readonly about: TableAbout;
   readonly isSelected: boolean;
   readonly onActivate: (extend: boolean) => void;
   readonly onDragOver: () => void;
@@ -15,7 +15,7 @@ interface CellProps {
   readonly onDone: (text: string | undefined, then: 'stay' | 'down' | 'right' | 'left') => void;
 }
 
-interface EditorProps extends Pick<CellProps, 'row' | 'column' | 'supply' | 'onDone'> {
+interface EditorProps extends Pick<CellProps, 'row' | 'column' | 'about' | 'onDone'> {
   readonly startText: string;
 }
 
@@ -34,8 +34,8 @@ function choiceOf(
   )?.value;
 }
 
-function Editor({ row, column, startText, supply, onDone }: EditorProps) {
-  const options = column.options?.(supply);
+function Editor({ row, column, startText, about, onDone }: EditorProps) {
+  const options = column.options?.(about);
   const [text, setText] = useState(() =>
     options === undefined ? startText : (choiceOf(options, startText) ?? column.show(row)),
   );
@@ -104,12 +104,16 @@ function Editor({ row, column, startText, supply, onDone }: EditorProps) {
 
 /** One cell: shows its figure, or an outline where it is not known; becomes an editor in place. */
 export function Cell(props: CellProps) {
-  const { row, column, isActive, isSelected, startText, supply, onActivate, onDragOver, onEdit, onDone } =
+  const { row, column, isActive, isSelected, startText, about, onActivate, onDragOver, onEdit, onDone } =
     props;
   const box = useRef<HTMLTableCellElement>(null);
   const isEditing = startText !== undefined;
+  const isFirst = useIsFirst(cellField(row, column));
   useEffect(() => {
-    if (isActive && !isEditing && document.activeElement !== box.current) box.current?.focus();
+    const holder = document.activeElement;
+    // Whoever types one name after the other below the table goes on typing there.
+    if (holder instanceof HTMLElement && holder.dataset.keepsFocus !== undefined) return;
+    if (isActive && !isEditing && holder !== box.current) box.current?.focus();
   }, [isActive, isEditing]);
   const used = applies(column, row);
   const shown = used ? column.show(row) : '';
@@ -139,9 +143,17 @@ export function Cell(props: CellProps) {
       onDoubleClick={onEdit}
     >
       {isEditing ? (
-        <Editor row={row} column={column} startText={startText} supply={supply} onDone={onDone} />
+        <Editor row={row} column={column} startText={startText} about={about} onDone={onDone} />
       ) : (
         <>
+          {isFirst && shown !== '' && (
+            <span
+              className="text-quiet"
+              title="First value: nobody has looked at it yet. Enter, Enter keeps it."
+            >
+              ≈<span className="sr-only"> first value</span>{' '}
+            </span>
+          )}
           {shown}
           {standIn !== '' && (
             <span className="text-quiet italic" title="Figure of the start class">

@@ -133,6 +133,8 @@ function Mapped({ sheet, onDone }: { readonly sheet: SheetInHand; readonly onDon
     const [problem] = change(
       `Take over ${counted(real, 'row')} of ${sheet.name}`,
       (draft) => void Object.assign(draft, found.design),
+      // The import has settled by itself what is a first value and what is not.
+      (_before, after) => after,
     );
     if (problem === undefined) {
       const left = [

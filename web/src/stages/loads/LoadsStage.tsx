@@ -9,26 +9,30 @@ import { LoadDuration } from './LoadDuration.tsx';
 import { LoadsTable } from './LoadsTable.tsx';
 import { LoadsToolbar } from './LoadsToolbar.tsx';
 import { RowPanel } from './RowPanel.tsx';
-import { newCircuit } from './rowEdits.ts';
+import { newCircuit, settleSurvey } from './rowEdits.ts';
 import { FIRST_VIEW, type TableView } from './tableView.ts';
 import { useLoadsGrid } from './useLoadsGrid.ts';
 
+/** What to do first. The table below it takes the first name or a pasted block as well. */
 function EmptySurvey({ onImport }: { readonly onImport: () => void }) {
   const { canEdit } = useOpenJob();
   const change = useJob((store) => store.change);
   return (
-    <div className="sheet max-w-xl p-6">
+    <div className="sheet mb-3 max-w-xl p-6">
       <h2>No circuits yet</h2>
       <p className="mt-2">
-        Start with the first circuit of the board: its name, its line, and what hangs on it. Leave what you do
-        not know empty; it is shown as unknown and never counted as nothing.
+        Start with the first circuit of the board: its name, its line, and what hangs on it. A name that the
+        library knows brings its usual figures, marked until you have looked at them. Leave what you do not
+        know empty; it is shown as unknown and never counted as nothing.
       </p>
       {canEdit && (
         <div className="mt-4 flex flex-wrap gap-2">
           <button
             type="button"
             className="button button-main"
-            onClick={() => change('Add a circuit', (draft) => void draft.circuits.push(newCircuit()))}
+            onClick={() =>
+              change('Add a circuit', (draft) => void draft.circuits.push(newCircuit(draft)), settleSurvey)
+            }
           >
             Add the first circuit
           </button>
@@ -69,6 +73,31 @@ function useCellFromAddress({ rows, columns, goTo }: ReturnType<typeof useLoadsG
   }, [hash, key, rows, columns, goTo]);
 }
 
+interface SurveyHeadProps {
+  readonly items: number;
+  readonly view: TableView;
+  readonly onView: (view: TableView) => void;
+  readonly grid: ReturnType<typeof useLoadsGrid>;
+  readonly onImport: () => void;
+  readonly onLibrary: () => void;
+}
+
+function SurveyHead({ items, view, onView, grid, onImport, onLibrary }: SurveyHeadProps) {
+  const { design } = useOpenJob();
+  return (
+    <>
+      <div className="mb-2 flex flex-wrap items-baseline gap-x-3">
+        <h2>Loads</h2>
+        <p className="text-quiet">
+          {counted(design.circuits.length, 'circuit')}, {counted(items, 'item')}. Enter edits, Delete makes a
+          figure unknown, ? lists the keys.
+        </p>
+      </div>
+      <LoadsToolbar view={view} onView={onView} onRun={grid.run} onImport={onImport} onLibrary={onLibrary} />
+    </>
+  );
+}
+
 function Survey({
   onImport,
   onHeadedBlock,
@@ -76,7 +105,7 @@ function Survey({
   readonly onImport: () => void;
   readonly onHeadedBlock: (block: readonly (readonly string[])[]) => void;
 }) {
-  const { design } = useOpenJob();
+  const { design, canEdit } = useOpenJob();
   const [chosen, setView] = useState(FIRST_VIEW);
   const view = useShownField(chosen);
   const [hasLibrary, setHasLibrary] = useState(false);
@@ -94,27 +123,31 @@ function Survey({
   );
   useCellFromAddress(grid);
   const items = design.circuits.reduce((sum, circuit) => sum + circuit.items.length, 0);
+  const isEmpty = design.circuits.length === 0;
+  // The table stays the same one when its first circuit comes: typing goes on where it was.
   return (
     <>
-      <div className="mb-2 flex flex-wrap items-baseline gap-x-3">
-        <h2>Loads</h2>
-        <p className="text-quiet">
-          {counted(design.circuits.length, 'circuit')}, {counted(items, 'item')}. Enter edits, Delete makes a
-          figure unknown, ? lists the keys.
-        </p>
-      </div>
-      <LoadsToolbar
-        view={view}
-        onView={setView}
-        onRun={grid.run}
-        onImport={onImport}
-        onLibrary={() => setHasLibrary(true)}
-      />
-      <LoadsTable grid={grid} view={view} onSort={onSort} onHeadedBlock={onHeadedBlock} />
-      <div className="no-print mt-3 grid items-start gap-3 lg:grid-cols-2">
-        <LoadDuration />
-        <RowPanel row={grid.here} />
-      </div>
+      {isEmpty ? (
+        <EmptySurvey onImport={onImport} />
+      ) : (
+        <SurveyHead
+          items={items}
+          view={view}
+          onView={setView}
+          grid={grid}
+          onImport={onImport}
+          onLibrary={() => setHasLibrary(true)}
+        />
+      )}
+      {(canEdit || !isEmpty) && (
+        <LoadsTable grid={grid} view={view} onSort={onSort} onHeadedBlock={onHeadedBlock} />
+      )}
+      {!isEmpty && (
+        <div className="no-print mt-3 grid items-start gap-3 lg:grid-cols-2">
+          <LoadDuration />
+          <RowPanel row={grid.here} />
+        </div>
+      )}
       <LibraryDialog isOpen={hasLibrary} here={grid.here} onClose={() => setHasLibrary(false)} />
     </>
   );
@@ -122,7 +155,6 @@ function Survey({
 
 /** The survey: circuits and what hangs on them, as one table over the whole width. */
 export function LoadsStage() {
-  const { design } = useOpenJob();
   const [isImporting, setIsImporting] = useState(false);
   const [pasted, setPasted] = useState<SheetInHand>();
   const onHeadedBlock = (rows: readonly (readonly string[])[]): void => {
@@ -131,11 +163,7 @@ export function LoadsStage() {
   };
   return (
     <>
-      {design.circuits.length === 0 ? (
-        <EmptySurvey onImport={() => setIsImporting(true)} />
-      ) : (
-        <Survey onImport={() => setIsImporting(true)} onHeadedBlock={onHeadedBlock} />
-      )}
+      <Survey onImport={() => setIsImporting(true)} onHeadedBlock={onHeadedBlock} />
       <ImportDialog
         isOpen={isImporting}
         pasted={pasted}

@@ -1,4 +1,4 @@
-import { counted, formatPath } from '@bastion/core';
+import { counted, formatPath, libraryItem } from '@bastion/core';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { type ClipboardEvent, Fragment, useMemo, useRef, useState } from 'react';
 import { useJob, useOpenJob } from '../../state/job.ts';
@@ -7,7 +7,7 @@ import { expectedVa } from './expectedVa.ts';
 import { hasHeadings, pasteCircuits, readBlock } from './paste.ts';
 import { rowKey } from './columns.ts';
 import { RowView } from './RowView.tsx';
-import { newCircuit } from './rowEdits.ts';
+import { newCircuit, settleSurvey } from './rowEdits.ts';
 import type { TableView } from './tableView.ts';
 import type { useLoadsGrid } from './useLoadsGrid.ts';
 import { drawnRows, ROW_PX, useRowWindow } from './useRowWindow.ts';
@@ -105,9 +105,21 @@ function NewRow({
   const [name, setName] = useState('');
   const add = (): void => {
     if (name.trim() === '') return;
-    change(`Add ${name.trim()}`, (draft) => {
-      draft.circuits.push({ ...newCircuit(), name: name.trim().slice(0, 120) });
-    });
+    const called = name.trim().slice(0, 120);
+    change(
+      `Add ${called}`,
+      (draft) => {
+        const circuit = newCircuit(draft);
+        // A circuit is mostly called by what hangs on it: where the library knows the thing, it is there at once.
+        const items = circuit.items.map((item) => ({ ...item, name: called }));
+        draft.circuits.push({
+          ...circuit,
+          name: called,
+          ...(libraryItem(called) === undefined ? {} : { items }),
+        });
+      },
+      settleSurvey,
+    );
     setName('');
   };
   const onPaste = (event: ClipboardEvent): void => {
@@ -127,6 +139,7 @@ function NewRow({
     const [problem] = change(
       `Paste ${counted(pasted.lines, 'circuit')}`,
       (draft) => void Object.assign(draft, pasted.design),
+      settleSurvey,
     );
     if (problem !== undefined) tell(`Nothing was pasted: ${formatPath(problem.path)} ${problem.message}`);
     else tell(`${counted(pasted.lines, 'circuit')} added.`);
@@ -137,6 +150,7 @@ function NewRow({
         <input
           className="w-full"
           aria-label="New circuit"
+          data-keeps-focus
           placeholder="New circuit: type its name and press Enter, or paste rows from a spreadsheet here"
           value={name}
           onChange={(event) => setName(event.target.value)}
@@ -175,6 +189,10 @@ export function LoadsTable({ grid, view, onSort, onHeadedBlock }: LoadsTableProp
   const box = useRef<HTMLDivElement>(null);
   const drawn = drawnRows(useRowWindow(box, rows.length), rows.length, place.row);
   const last = drawn.at(-1)?.index ?? -1;
+  const about = useMemo(
+    () => ({ supply: design.site.supply, partitions: design.partitions }),
+    [design.site.supply, design.partitions],
+  );
   const largestVa = useMemo(() => Math.max(0, ...rows.map((row) => expectedVa(row) ?? 0)), [rows]);
   return (
     <div
@@ -208,7 +226,7 @@ export function LoadsTable({ grid, view, onSort, onHeadedBlock }: LoadsTableProp
                   from={isIn ? range.left : undefined}
                   to={isIn ? range.right : undefined}
                   startText={place.row === index ? startText : undefined}
-                  supply={design.site.supply}
+                  about={about}
                   largestVa={largestVa}
                   onActivate={grid.goTo}
                   onDragOver={grid.onDragOver}

@@ -1,7 +1,7 @@
-import { type Design, formatQuantity } from '@bastion/core';
+import { formatQuantity } from '@bastion/core';
 import { memo } from 'react';
 import { Cell } from './Cell.tsx';
-import type { Column, Row } from './columns.ts';
+import type { Column, Row, TableAbout } from './columns.ts';
 import { expectedVa } from './expectedVa.ts';
 import type { Place } from './gridKeys.ts';
 import { StartTrace } from './StartTrace.tsx';
@@ -18,7 +18,7 @@ interface RowViewProps {
   readonly from: number | undefined;
   readonly to: number | undefined;
   readonly startText: string | undefined;
-  readonly supply: Design['site']['supply'];
+  readonly about: TableAbout;
   readonly largestVa: number;
   readonly onActivate: (place: Place, extend: boolean) => void;
   readonly onDragOver: (place: Place) => void;
@@ -28,7 +28,7 @@ interface RowViewProps {
 
 /** One row of the survey; drawn again only when something of it changes. */
 export const RowView = memo(function RowView(props: RowViewProps) {
-  const { row, index, columns, active, from, to, startText, supply, largestVa } = props;
+  const { row, index, columns, active, from, to, startText, about, largestVa } = props;
   const va = expectedVa(row);
   return (
     <tr role="row" aria-rowindex={index + 2} className={row.kind === 'circuit' ? 'row-circuit' : ''}>
@@ -40,7 +40,7 @@ export const RowView = memo(function RowView(props: RowViewProps) {
           isActive={active === at}
           isSelected={from !== undefined && to !== undefined && at >= from && at <= to}
           startText={active === at ? startText : undefined}
-          supply={supply}
+          about={about}
           onActivate={(extend) => props.onActivate({ row: index, column: at }, extend)}
           onDragOver={() => props.onDragOver({ row: index, column: at })}
           onEdit={() => props.onEdit({ row: index, column: at })}

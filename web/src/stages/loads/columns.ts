@@ -1,6 +1,9 @@
 import {
+  BOARD_NAMES,
+  boardCalled,
   type Circuit,
   CODE_LETTERS,
+  type Design,
   formatNumber,
   type Item,
   importanceSchema,
@@ -10,12 +13,13 @@ import {
   SUPPLY_LINES,
   type SupplyKind,
 } from '@bastion/core';
+import { newId } from '../../state/job.ts';
 import { readNumber } from '../../ui/readNumber.ts';
 import { put } from '../../state/put.ts';
 
 /** A row of the survey table: a circuit, or an item on it. */
 export type Row =
-  | { readonly kind: 'circuit'; readonly circuit: Circuit }
+  | { readonly kind: 'circuit'; readonly circuit: Circuit; readonly board?: string | undefined }
   | { readonly kind: 'item'; readonly circuit: Circuit; readonly item: Item };
 
 export const rowKey = (row: Row): string =>
@@ -24,6 +28,12 @@ export const rowKey = (row: Row): string =>
 /** What happens to typed text: it was taken over, or a sentence says why it cannot be. */
 export type Taken = { readonly ok: true } | { readonly ok: false; readonly message: string };
 const TAKEN: Taken = { ok: true };
+
+/** What the choices of a column depend on. */
+export interface TableAbout {
+  readonly supply: SupplyKind | undefined;
+  readonly partitions: Design['partitions'];
+}
 
 export interface Column {
   readonly key: string;
@@ -37,13 +47,12 @@ export interface Column {
   /** Worked out or noted elsewhere: shown, never typed here. */
   readonly isReadOnly?: true;
   /** The choices of a list column; the supply decides which lines there are. */
-  readonly options?: (
-    supply: SupplyKind | undefined,
-  ) => readonly { readonly value: string; readonly label: string }[];
+  readonly options?: (about: TableAbout) => readonly { readonly value: string; readonly label: string }[];
   readonly show: (row: Row) => string;
   /** What stands in while the cell is empty, in quiet ink: such a cell may stay empty. */
   readonly standIn?: (row: Row) => string;
-  readonly take: (target: Circuit | Item, text: string) => Taken;
+  /** Puts what was typed into a drafted row; what belongs to the design around it may be added there. */
+  readonly take: (target: Circuit | Item, text: string, draft: Design) => Taken;
 }
 
 type StartField = 'startMultiple' | 'startDurationS' | 'startPowerFactor';
@@ -144,7 +153,7 @@ const linesColumn: Column = {
   hint: 'One: line to neutral. Two: line to line. Three: three-phase.',
   numeric: false,
   on: 'circuit',
-  options: (supply) => {
+  options: ({ supply }) => {
     const has = supply === undefined ? SUPPLY_LINES['three-phase'] : SUPPLY_LINES[supply];
     return LINE_CHOICES.filter((lines) => lines.every((line) => has.includes(line))).map((lines) => ({
       value: lineText(lines),
@@ -172,6 +181,35 @@ const nameColumn: Column = {
   take: (target, text) => {
     if (text.trim() === '') return { ok: false, message: 'A name is needed.' };
     target.name = text.trim();
+    return TAKEN;
+  },
+};
+
+const boardColumn: Column = {
+  key: 'partitionId',
+  title: 'Board',
+  hint: 'Where it hangs: on the grid side, on a backup output, or on a shed stage.',
+  numeric: false,
+  on: 'circuit',
+  options: ({ partitions }) => {
+    const names = partitions.map(({ name }) => name);
+    const usual = [BOARD_NAMES.grid, BOARD_NAMES.backup].filter((name) => !names.includes(name));
+    return [...names, ...(partitions.length === 0 ? usual : [])].map((name) => ({
+      value: name,
+      label: name,
+    }));
+  },
+  show: (row) => (row.kind === 'circuit' ? (row.board ?? '') : ''),
+  take: (target, text, draft) => {
+    if (!('items' in target)) return TAKEN;
+    if (text.trim() === '') {
+      put(target, 'partitionId', undefined);
+      return TAKEN;
+    }
+    const board = boardCalled(draft, text, () => newId('p'));
+    if (board === undefined) return { ok: false, message: `"${text}" is the name of no board.` };
+    if (!draft.partitions.some(({ id }) => id === board.id)) draft.partitions.push(board);
+    target.partitionId = board.id;
     return TAKEN;
   },
 };
@@ -243,6 +281,7 @@ const extra = (column: Column): Column => ({ ...column, isExtra: true, standIn: 
 export const COLUMNS: readonly Column[] = [
   nameColumn,
   linesColumn,
+  boardColumn,
   numberColumn('quantity', 'Qty', 'How many of them.'),
   numberColumn('runningW', 'Each', 'Running power of one.', 'W'),
   numberColumn('powerFactor', 'pf', 'Power factor up to 1; lagging unless stated otherwise.'),

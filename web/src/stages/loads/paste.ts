@@ -56,7 +56,7 @@ function takeLine(
       return { ok: false, message: `${kind} has no "${column.title}" to take "${text.trim()}"` };
     }
     if (column.isReadOnly || (column.key === 'name' && text.trim() === '')) continue;
-    const taken = column.take(target, text);
+    const taken = column.take(target, text, draft);
     if (!taken.ok) return { ok: false, message: `${column.title}: ${taken.message}` };
   }
   return { ok: true };
@@ -114,7 +114,7 @@ export function fillRange(
     for (const column of columns.slice(range.left, range.right + 1)) {
       const text = textOf(column);
       if (target === undefined || text === undefined || !isTypable(column, row)) continue;
-      const taken = column.take(target, text);
+      const taken = column.take(target, text, draft);
       if (!taken.ok) return { ok: false, message: `${column.title}: ${taken.message}` };
     }
   }
@@ -122,8 +122,8 @@ export function fillRange(
 }
 
 /** One line as a circuit with one thing on it, both of the same name. */
-function circuitOf(cells: readonly string[], columns: readonly Column[]): Circuit | string {
-  const circuit = newCircuit();
+function circuitOf(draft: Design, cells: readonly string[], columns: readonly Column[]): Circuit | string {
+  const circuit = newCircuit(draft);
   const item: Item = { ...newItem() };
   for (const [at, text] of cells.entries()) {
     const column = columns[at];
@@ -132,7 +132,7 @@ function circuitOf(cells: readonly string[], columns: readonly Column[]): Circui
       ? [circuit, item]
       : [column.on === 'circuit' ? circuit : item]) {
       if (column.key !== 'name' && text.trim() === '') continue;
-      const taken = column.take(target, text);
+      const taken = column.take(target, text, draft);
       if (!taken.ok) return `${column.title}: ${taken.message}`;
     }
   }
@@ -146,14 +146,19 @@ export function pasteCircuits(
   block: readonly (readonly string[])[],
 ): Pasted {
   if (block.length > MOST_LINES) return { ok: false, message: tooMany(block.length) };
-  const circuits: Circuit[] = [];
-  for (const [index, cells] of block.entries()) {
-    if (cells.every((cell) => cell.trim() === '')) continue;
-    const circuit = circuitOf(cells, columns);
-    if (typeof circuit === 'string')
-      return { ok: false, message: `Nothing was pasted. Line ${index + 1}: ${circuit}` };
-    circuits.push(circuit);
-  }
-  const next = { ...design, circuits: [...design.circuits, ...circuits] };
-  return { ok: true, design: next, lines: circuits.length };
+  let refused: string | undefined;
+  let lines = 0;
+  const next = produce(design, (draft) => {
+    for (const [index, cells] of block.entries()) {
+      if (cells.every((cell) => cell.trim() === '')) continue;
+      const circuit = circuitOf(draft, cells, columns);
+      if (typeof circuit === 'string') {
+        refused = `Nothing was pasted. Line ${index + 1}: ${circuit}`;
+        return;
+      }
+      draft.circuits.push(circuit);
+      lines += 1;
+    }
+  });
+  return refused === undefined ? { ok: true, design: next, lines } : { ok: false, message: refused };
 }

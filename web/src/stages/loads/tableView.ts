@@ -26,11 +26,11 @@ export const shownColumns = (view: TableView): readonly Column[] =>
 const made = new WeakMap<Circuit, readonly Row[]>();
 
 /** The rows of a circuit; the same ones as long as the circuit is the same, so that only changed rows are drawn again. */
-function rowsOfCircuit(circuit: Circuit): readonly Row[] {
+function rowsOfCircuit(circuit: Circuit, board: string | undefined): readonly Row[] {
   const known = made.get(circuit);
-  if (known !== undefined) return known;
+  if (known?.[0]?.kind === 'circuit' && known[0].board === board) return known;
   const rows: readonly Row[] = [
-    { kind: 'circuit', circuit },
+    { kind: 'circuit', circuit, board },
     ...circuit.items.map((item): Row => ({ kind: 'item', circuit, item })),
   ];
   made.set(circuit, rows);
@@ -76,14 +76,17 @@ function circuitValue(rows: readonly Row[], key: string, descending: boolean): S
 /** The rows as they are looked at: a circuit stays with its items; a match on one shows the other. */
 export function rowsOf(design: Design, view: TableView): readonly Row[] {
   const { sortKey, descending } = view;
-  const groups = design.circuits.map(rowsOfCircuit).flatMap((rows) => {
-    if (view.filter.trim() === '' && !view.onlyMissing) return [rows];
-    const [head, ...items] = rows;
-    if (head === undefined) return [];
-    const kept = items.filter((row) => keeps(row, view));
-    if (keeps(head, view)) return [view.onlyMissing ? [head, ...kept] : rows];
-    return kept.length > 0 ? [[head, ...kept]] : [];
-  });
+  const boards = new Map(design.partitions.map(({ id, name }) => [id, name]));
+  const groups = design.circuits
+    .map((circuit) => rowsOfCircuit(circuit, boards.get(circuit.partitionId ?? '')))
+    .flatMap((rows) => {
+      if (view.filter.trim() === '' && !view.onlyMissing) return [rows];
+      const [head, ...items] = rows;
+      if (head === undefined) return [];
+      const kept = items.filter((row) => keeps(row, view));
+      if (keeps(head, view)) return [view.onlyMissing ? [head, ...kept] : rows];
+      return kept.length > 0 ? [[head, ...kept]] : [];
+    });
   if (sortKey === undefined) return groups.flat();
   return groups
     .map((rows) => {

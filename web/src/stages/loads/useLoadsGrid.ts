@@ -1,8 +1,9 @@
 import { counted, type Design, formatPath } from '@bastion/core';
 import { produce } from 'immer';
 import { type ClipboardEvent, type KeyboardEvent, useCallback, useMemo, useState } from 'react';
+import { isFirst, keepFirst } from '../../state/firstValues.ts';
 import { useJob, useOpenJob } from '../../state/job.ts';
-import { type Column, isTypable, type Row, type Taken } from './columns.ts';
+import { cellField, type Column, isTypable, type Row, type Taken } from './columns.ts';
 import { commandOf, isOneCell, type Place, rangeBetween, type RowCommand, within } from './gridKeys.ts';
 import { fillRange, hasHeadings, pasteBlock, readBlock, writeBlock } from './paste.ts';
 import {
@@ -13,6 +14,7 @@ import {
   newCircuit,
   newItem,
   targetOf,
+  settleSurvey,
 } from './rowEdits.ts';
 import type { Then } from './RowView.tsx';
 import { rowsOf, shownColumns, type TableView } from './tableView.ts';
@@ -31,12 +33,16 @@ function useTake(): (row: Row, column: Column, text: string) => void {
     (row, column, text) => {
       let refused: string | undefined;
       const name = row.kind === 'circuit' ? row.circuit.name : row.item.name;
-      const problems = change(`${column.title} of ${name}`, (draft) => {
-        const target = targetOf(draft, row);
-        if (target === undefined) return;
-        const taken = column.take(target, text);
-        if (!taken.ok) refused = taken.message;
-      });
+      const problems = change(
+        `${column.title} of ${name}`,
+        (draft) => {
+          const target = targetOf(draft, row);
+          if (target === undefined) return;
+          const taken = column.take(target, text, draft);
+          if (!taken.ok) refused = taken.message;
+        },
+        settleSurvey,
+      );
       const why = refused ?? problems[0]?.message;
       if (why !== undefined)
         tell(
@@ -104,6 +110,9 @@ export function useLoadsGrid({ view, onHeadedBlock }: LoadsGridOptions) {
     (row: Row, column: Column, text: string | undefined, then: Then): void => {
       setStartText(undefined);
       if (text !== undefined && text !== column.show(row)) take(row, column, text);
+      // Opened and left as it is: somebody has looked at it.
+      else if (text !== undefined && isFirst(cellField(row, column)))
+        keepFirst(`Keep ${column.title}`, new Set([cellField(row, column)]));
       const by = MOVES[then];
       const at = rows.indexOf(row);
       const column_ = columns.indexOf(column);
@@ -114,7 +123,7 @@ export function useLoadsGrid({ view, onHeadedBlock }: LoadsGridOptions) {
 
   /** Takes a design over that was worked out from this one, as one step; the sentence says why not. */
   const takeOver = (label: string, next: Design): void => {
-    const [problem] = change(label, (draft) => void Object.assign(draft, next));
+    const [problem] = change(label, (draft) => void Object.assign(draft, next), settleSurvey);
     if (problem !== undefined) tell(`Nothing was changed: ${formatPath(problem.path)} ${problem.message}`);
   };
 
@@ -151,7 +160,7 @@ export function useLoadsGrid({ view, onHeadedBlock }: LoadsGridOptions) {
   const run = (command: RowCommand): void => {
     if (!canEdit) return;
     if (command === 'add-circuit') {
-      change('Add a circuit', (draft) => addCircuitAfter(draft, here, newCircuit()));
+      change('Add a circuit', (draft) => addCircuitAfter(draft, here, newCircuit(draft)), settleSurvey);
       const last = rows.findLastIndex((row) => row.circuit.id === here?.circuit.id);
       goTo({ row: last + 1, column: 0 });
       return;
@@ -160,7 +169,7 @@ export function useLoadsGrid({ view, onHeadedBlock }: LoadsGridOptions) {
     const chosen = rows.slice(range.top, range.bottom + 1);
     switch (command) {
       case 'add-item':
-        change('Add an item', (draft) => addItemAfter(draft, here, newItem()));
+        change('Add an item', (draft) => addItemAfter(draft, here, newItem()), settleSurvey);
         goTo({ row: place.row + 1, column: 0 });
         break;
       case 'duplicate':

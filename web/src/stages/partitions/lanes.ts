@@ -1,4 +1,12 @@
-import { type Circuit, counted, type Design, type Line, type Partition } from '@bastion/core';
+import {
+  BOARD_NAMES,
+  type Circuit,
+  counted,
+  type Design,
+  type Line,
+  type Partition,
+  usualBoard,
+} from '@bastion/core';
 import { newId } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
 
@@ -39,13 +47,7 @@ export const KIND_WORDS: Record<Lane['kind'], string> = {
   'generator-only': 'live on grid and while the generator runs',
   undecided: 'in no limit yet',
 };
-export const KIND_NAMES: Record<Partition['kind'], string> = {
-  grid: 'Grid side',
-  backup: 'Backup output',
-  shed: 'Shed stage',
-  'locked-out': 'Locked out in island',
-  'generator-only': 'Generator only',
-};
+export const KIND_NAMES = BOARD_NAMES;
 export const KINDS = Object.keys(KIND_NAMES).filter((kind): kind is Partition['kind'] => kind in KIND_NAMES);
 const ORDER: readonly Partition['kind'][] = ['grid', 'backup', 'shed', 'locked-out', 'generator-only'];
 
@@ -92,15 +94,7 @@ export function namesOf(design: Design, ids: ReadonlySet<string>): string {
 }
 
 export function addPartition(draft: Design, kind: Partition['kind']): void {
-  const alike = draft.partitions.filter((one) => one.kind === kind).length;
-  const stack = draft.stacks.length === 1 ? draft.stacks[0] : undefined;
-  draft.partitions.push({
-    id: newId('p'),
-    name: alike === 0 ? KIND_NAMES[kind] : `${KIND_NAMES[kind]} ${alike + 1}`,
-    kind,
-    ...(kind === 'grid' || stack === undefined ? {} : { stackId: stack.id }),
-    ...(kind === 'shed' ? { shedStage: alike + 1 } : {}),
-  });
+  draft.partitions.push(usualBoard(draft, kind, newId('p')));
 }
 
 /** The two boards of a partial backup: the grid side, and one backup output fed by the first stack, if there is one. */

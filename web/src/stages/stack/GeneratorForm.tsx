@@ -14,14 +14,9 @@ import { Trash2 } from 'lucide-react';
 import { newId, useJob, useOpenJob } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
 import { NumberField, SelectField } from '../../ui/fields.tsx';
+import { CONNECTIONS } from './generatorWords.ts';
 import { FindingLines } from '../../ui/FindingLines.tsx';
 import { typeOptions } from './bank/BankForm.tsx';
-
-const CONNECTIONS = [
-  { value: 'generator-port', label: 'Its own port of the inverter' },
-  { value: 'transfer-switch', label: 'Transfer switch ahead of the grid port' },
-  { value: 'inlet', label: 'Inlet onto a board, without a switch' },
-] as const;
 
 const INLETS = [
   { value: 'service-board', label: 'the service board' },

@@ -11,6 +11,7 @@ import { BankPanel } from './bank/BankPanel.tsx';
 import { GeneratorForm } from './GeneratorForm.tsx';
 import { NewerTypes } from './NewerTypes.tsx';
 import { addStack } from './stackEdits.ts';
+import { SetUpForm } from './SetUpForm.tsx';
 import { StackForm } from './StackForm.tsx';
 import { StackPicture } from './StackPicture.tsx';
 import { UnitLoss } from './UnitLoss.tsx';
@@ -70,26 +71,15 @@ function OneStack({ compiled }: { readonly compiled: CompiledStack }) {
 export function StackStage() {
   const { design, analysis, canEdit } = useOpenJob();
   const change = useJob((store) => store.change);
-  if (design.stacks.length === 0) {
-    return (
+  if (design.stacks.length === 0)
+    return canEdit ? (
+      <SetUpForm />
+    ) : (
       <div className="sheet max-w-xl p-6">
         <h2>No stack yet</h2>
-        <p className="mt-2">
-          Add the set of inverters that carries the backup output. Type, arrangement and battery are chosen
-          next; each limit appears as soon as it can be worked out.
-        </p>
-        {canEdit && (
-          <button
-            type="button"
-            className="button button-main mt-4"
-            onClick={() => change('Add a stack', addStack)}
-          >
-            Add a stack
-          </button>
-        )}
+        <p className="mt-2">The set of inverters that carries the backup output is not chosen yet.</p>
       </div>
     );
-  }
   return (
     <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[220px_minmax(0,1fr)] xl:grid-cols-[220px_minmax(0,1fr)_300px]">
       <div className="sheet p-3 max-lg:order-2 max-xl:row-span-2">

@@ -1,4 +1,4 @@
-import { type Arrangement, type Design, isUnitPerLine, type Line, type Stack } from '@bastion/core';
+import { type Arrangement, type Design, type Line, lineOfUnit, type Stack } from '@bastion/core';
 import { newId } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
 
@@ -14,19 +14,6 @@ export function addStack(draft: Design): void {
 
 export const stackIn = (draft: Design, id: string): Stack | undefined =>
   draft.stacks.find((one) => one.id === id);
-
-/** The lines that units of a per-line set go round, in the order they are filled. */
-function lineFor(
-  arrangement: Arrangement | undefined,
-  index: number,
-  count: number,
-  lines: readonly Line[],
-): Line | undefined {
-  if (isUnitPerLine(arrangement)) return lines[Math.floor((index * lines.length) / count)];
-  if ((arrangement === 'one-unit' || arrangement === 'parallel-single-phase') && lines.length > 1)
-    return lines[0];
-  return undefined;
-}
 
 /**
  * Changes how many units there are: new ones at the end, or the last ones gone. Lines are dealt out anew only where a unit
@@ -52,7 +39,7 @@ function dealLines(stack: Stack, lines: readonly Line[], anew: boolean): void {
   const fresh = anew || stack.units.some((unit) => unit.line === undefined);
   if (!fresh) return;
   stack.units.forEach((unit, index) =>
-    put(unit, 'line', lineFor(stack.arrangement, index, stack.units.length, lines)),
+    put(unit, 'line', lineOfUnit(stack.arrangement, index, stack.units.length, lines)),
   );
 }
 
