@@ -62,6 +62,36 @@ describe('balance', () => {
     expect(lineOf(half, best?.parts[0]?.id ?? '')).not.toEqual(['L1']);
   });
 
+  it('moves what hangs between two lines: 3000 W and 3000 W on L1+L2 spread over the pairs', () => {
+    const paired = designOf((d) => {
+      threePhase(d, [1, 1, 1]);
+      d.circuits = [];
+      for (const id of ['c2', 'c3', 'c4']) addLoad(d, id, ['L1', 'L2'], { runningW: 3000 });
+    });
+    const best = advise('balance', paired, SAMPLE_TYPES).proposals.at(-1);
+    // 3000 W at √3 · 230 V are 7.53 A. All on one pair: 3 · 7.53 A · 230 V in L1. One on each pair: √3 · 7.53 A · 230 V = 3000 VA.
+    expect(best?.before.worstLineVa).toBeCloseTo((3 * 3000) / Math.sqrt(3), 6);
+    expect(best?.after.worstLineVa).toBeCloseTo(3000, 6);
+    expect(best?.notes.join(' ')).toContain('every one has been accounted for');
+    expect(figures(accepted(paired, best))).toEqual(best?.after);
+    const places = accepted(paired, best).circuits.map(({ lines }) => lines?.join('+'));
+    expect(places.sort()).toEqual(['L1+L2', 'L1+L3', 'L2+L3']);
+  });
+
+  it('balances on the service what no stack carries, and leaves there what a stack carries', () => {
+    const both = designOf((d) => {
+      Object.assign(d, JSON.parse(JSON.stringify(lopsided)));
+      d.circuits.forEach((circuit) => (circuit.partitionId = circuit.id === 'c1' ? 'b' : 'g'));
+    });
+    const service = advise('balance', both, SAMPLE_TYPES).proposals.filter(({ title }) =>
+      title.startsWith('Service'),
+    );
+    const best = service.at(-1);
+    expect(best?.parts.map(({ id }) => id).sort()).toEqual(['c2', 'c3']);
+    // 2300 + 1000 + 1000 + 300 on L1 becomes 2300 + 300.
+    expect(best?.notes.join(' ')).toContain('Most loaded line of the service on grid: 4.6 kVA to 2.6 kVA.');
+  });
+
   it('says why there is nothing to propose', () => {
     expect(
       advise(
