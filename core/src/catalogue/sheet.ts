@@ -26,6 +26,8 @@ export interface SheetField {
 export interface SheetGroup {
   readonly title: string;
   readonly where: string;
+  /** When the figures that are not needed at once are asked for. */
+  readonly asked?: string;
   readonly fields: readonly SheetField[];
 }
 

@@ -1,9 +1,10 @@
 import { type EquipmentKind, type EquipmentType, KIND_WORDS } from '@bastion/core';
 import { DropdownMenu } from 'radix-ui';
-import { useEffect, useState } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { useEffect, useRef, useState } from 'react';
+import { useLocation, useNavigate, useParams } from 'react-router';
 import { useCatalogue } from '../state/catalogue.ts';
 import { useSession } from '../state/session.ts';
+import { useFieldFromAddress } from '../ui/fieldLinks.ts';
 import { FilePicker } from '../ui/FilePicker.tsx';
 import { downloadTypes, readTypesFile } from './catalogue/typeFiles.ts';
 import { TypeForm } from './catalogue/TypeForm.tsx';
@@ -39,6 +40,21 @@ function NewMenu({ onNew }: { readonly onNew: (kind: EquipmentKind) => void }) {
       </DropdownMenu.Portal>
     </DropdownMenu.Root>
   );
+}
+
+/**
+ * A link to a figure of a type opens the form with that figure in hand where the type is the firm's own, and shows its line of the
+ * sheet where it is not.
+ */
+function useFieldToEdit(isReady: boolean, edit: (() => void) | undefined): void {
+  const { hash, key } = useLocation();
+  const handled = useRef('');
+  useFieldFromAddress(isReady);
+  useEffect(() => {
+    if (!isReady || !hash.startsWith('#field=') || handled.current === key) return;
+    handled.current = key;
+    edit?.();
+  }, [hash, key, isReady, edit]);
 }
 
 interface OneTypeProps {
@@ -120,6 +136,11 @@ export function Catalogue() {
   const [failure, setFailure] = useState('');
   useEffect(() => void load(), [load]);
   const chosen = types.find((type) => type.id === typeId);
+  const isOwn = own.some((one) => one.type.id === typeId);
+  useFieldToEdit(
+    state !== 'loading' && chosen !== undefined,
+    isOwn && canEdit && chosen !== undefined ? () => setDoing({ kind: 'editing', type: chosen }) : undefined,
+  );
   const pick = async (file: File): Promise<void> => {
     const read = await readTypesFile(file);
     setFailure(read.ok ? '' : read.message);

@@ -3,13 +3,14 @@ import { create } from 'zustand';
 
 interface DrawerStore {
   finding: Finding | undefined;
+  /** How often a working was asked for: each time is a step in the history of the window. */
+  asked: number;
   open: (finding: Finding) => void;
-  close: () => void;
 }
 
-/** Which finding's working is open at the side. */
+/** Which finding's working was asked for last. Whether it is shown is a matter of the address: Back closes it. */
 export const useDrawer = create<DrawerStore>((set) => ({
   finding: undefined,
-  open: (finding) => set({ finding }),
-  close: () => set({ finding: undefined }),
+  asked: 0,
+  open: (finding) => set(({ asked }) => ({ finding, asked: asked + 1 })),
 }));

@@ -13,21 +13,15 @@ import {
 } from '@bastion/core';
 import { X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
-import { Link } from 'react-router';
+import { useEffect, useRef } from 'react';
+import { Link, useLocation, useNavigate } from 'react-router';
+import { z } from 'zod';
 import { useDrawer } from '../state/drawer.ts';
 import { useJob, useOpenJob } from '../state/job.ts';
 import { fieldHref } from './fieldLinks.ts';
 import { StateMark } from './StateMark.tsx';
 
-function StepView({
-  step,
-  jobId,
-  onGo,
-}: {
-  readonly step: WorkingStep;
-  readonly jobId: number;
-  readonly onGo: () => void;
-}) {
+function StepView({ step, jobId }: { readonly step: WorkingStep; readonly jobId: number }) {
   return (
     <section className="keep-together border-t border-rule py-3">
       <h3 className="font-semibold">{step.meaning}</h3>
@@ -53,9 +47,7 @@ function StepView({
                 {one.path === undefined ? (
                   one.meaning
                 ) : (
-                  <Link to={fieldHref(jobId, one.path)} onClick={onGo}>
-                    {one.meaning}
-                  </Link>
+                  <Link to={fieldHref(jobId, one.path)}>{one.meaning}</Link>
                 )}
               </td>
               <td className="text-right align-baseline whitespace-nowrap">
@@ -69,15 +61,7 @@ function StepView({
   );
 }
 
-function Inputs({
-  working,
-  jobId,
-  onGo,
-}: {
-  readonly working: Working;
-  readonly jobId: number;
-  readonly onGo: () => void;
-}) {
+function Inputs({ working, jobId }: { readonly working: Working; readonly jobId: number }) {
   if (working.inputs.length === 0) return null;
   return (
     <section className="border-t border-rule py-3">
@@ -85,9 +69,7 @@ function Inputs({
       <ul className="mt-1 text-[13px]">
         {working.inputs.map((input) => (
           <li key={input.path.join('/')} className="flex items-baseline justify-between gap-3">
-            <Link to={fieldHref(jobId, input.path)} onClick={onGo}>
-              {input.label}
-            </Link>
+            <Link to={fieldHref(jobId, input.path)}>{input.label}</Link>
             <span className="whitespace-nowrap">
               {input.value === undefined ? 'not known' : formatNumber(input.value)}{' '}
               <span className="text-quiet">{input.unit}</span>
@@ -99,7 +81,7 @@ function Inputs({
   );
 }
 
-function Derivation({ finding, onGo }: { readonly finding: Finding; readonly onGo: () => void }) {
+function Derivation({ finding }: { readonly finding: Finding }) {
   const { id, design, analysis } = useOpenJob();
   const working = workingOf(finding, analysis.installation);
   return (
@@ -110,9 +92,7 @@ function Derivation({ finding, onGo }: { readonly finding: Finding; readonly onG
           <ul className="mt-1 text-[13px]">
             {finding.missing.slice(0, 30).map((path) => (
               <li key={path.join('/')}>
-                <Link to={fieldHref(id, path)} onClick={onGo}>
-                  {describePlace(design, path)}
-                </Link>
+                <Link to={fieldHref(id, path)}>{describePlace(design, path)}</Link>
               </li>
             ))}
             {finding.missing.length > 30 && <li>and {finding.missing.length - 30} more</li>}
@@ -120,9 +100,9 @@ function Derivation({ finding, onGo }: { readonly finding: Finding; readonly onG
         </section>
       )}
       {working.steps.map((step) => (
-        <StepView key={step.symbol} step={step} jobId={id} onGo={onGo} />
+        <StepView key={step.symbol} step={step} jobId={id} />
       ))}
-      <Inputs working={working} jobId={id} onGo={onGo} />
+      <Inputs working={working} jobId={id} />
       {working.source !== '' && (
         <section className="border-t border-rule py-3 text-[13px]">
           <h3 className="font-semibold">Source</h3>
@@ -138,14 +118,33 @@ function Derivation({ finding, onGo }: { readonly finding: Finding; readonly onG
   );
 }
 
+const shownState = z.object({ working: z.literal(true) });
+
+/** A working that is asked for is a step in the history: Back closes it, and Back from a field it led to shows it again. */
+function useShown(): { readonly isShown: boolean; readonly close: () => void } {
+  const asked = useDrawer((store) => store.asked);
+  const location = useLocation();
+  const navigate = useNavigate();
+  const handled = useRef(asked);
+  const isShown = shownState.safeParse(location.state).success;
+  useEffect(() => {
+    if (handled.current === asked) return;
+    handled.current = asked;
+    const { pathname, search } = location;
+    void navigate({ pathname, search }, { state: { working: true } });
+  }, [asked, location, navigate]);
+  return { isShown, close: () => void navigate(-1) };
+}
+
 /** The derivation of a finding, from the side. Each input leads to the field it came from. */
 export function WorkingDrawer() {
-  const { finding, close } = useDrawer();
+  const finding = useDrawer((store) => store.finding);
+  const { isShown, close } = useShown();
   const { design, analysis } = useOpenJob();
   const modes = modesOf(analysis.installation);
   const modeLabel = (id: string): string => modes.find((mode) => mode.id === id)?.label ?? id;
   const ready = useJob((store) => store.state === 'open');
-  if (finding === undefined || !ready) return null;
+  if (finding === undefined || !isShown || !ready) return null;
   return (
     <Dialog.Root open onOpenChange={(isOpen) => !isOpen && close()}>
       <Dialog.Portal>
@@ -172,7 +171,7 @@ export function WorkingDrawer() {
             <Dialog.Description className="py-3 text-[15px]">
               {sentenceOf(design, finding)}
             </Dialog.Description>
-            <Derivation finding={finding} onGo={close} />
+            <Derivation finding={finding} />
           </div>
         </Dialog.Content>
       </Dialog.Portal>

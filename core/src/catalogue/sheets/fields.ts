@@ -28,11 +28,37 @@ export const rows = (key: string, label: string, ...columns: readonly SheetColum
   holds: 'rows',
   columns,
 });
-export const group = (title: string, where: string, ...fields: readonly SheetField[]): SheetGroup => ({
-  title,
-  where,
-  fields,
-});
+/** When the further figures of a table begin to matter, by its title. */
+const ASKED: Readonly<Record<string, string>> = {
+  Name: 'the parts list says what comes in the box',
+  Terminals: 'conductors are held against terminals, and in the field pages',
+  'Size and place': 'it gets a place on the wall, and by the delivery list',
+  'AC output':
+    'units stand in parallel, several outputs are used, bonds are walked, or loads take only a short break',
+  'AC input': 'it charges from grid or generator, or passes power through to the backed-up board',
+  'Battery side': 'a battery stands on it: starts, closed loops and shared banks',
+  'PV inputs': 'strings are plugged into it',
+  'Paralleling and setting up': 'there is more than one unit',
+  Cells: 'modules share current, are joined one by one, or are charged in the cold',
+  Currents: 'starts are held against it, and devices against its short circuit',
+  'Joining and communication': 'modules are cabled to each other and to the inverter',
+  Bar: 'the bank is joined on it',
+  Meter: 'an inverter or a controller reads it',
+  Sensor: 'it is clipped on',
+  Device: 'starts, faults or residual currents are held against it',
+  Controller: 'meters are wired to it',
+  Output: 'its window, its neutral and its steps are held against the inverters',
+  'Engine and site': 'it stands high or hot, fuel is planned, or a fault is looked at',
+  Rating: 'its own limit is held against the load',
+  'At 1000 W/m² and 25 °C': 'strings are planned',
+  'With temperature': 'strings are planned',
+  Switch: 'it transfers, and its neutral is walked',
+};
+
+export function group(title: string, where: string, ...fields: readonly SheetField[]): SheetGroup {
+  const asked = ASKED[title];
+  return { title, where, fields, ...(asked === undefined ? {} : { asked }) };
+}
 
 /** What every type has. */
 export const NAMING = group(

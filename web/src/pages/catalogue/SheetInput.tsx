@@ -5,6 +5,8 @@ import { optionWords } from './words.ts';
 interface SheetInputProps {
   readonly field: SheetField;
   readonly value: string;
+  /** What stands there on a sample of the same kind. */
+  readonly example: string;
   readonly onChange: (value: string) => void;
   /** Why it cannot be kept as it is. */
   readonly problem: string | undefined;
@@ -48,7 +50,8 @@ function Control({
   id,
   describedBy,
   isWrong,
-}: Pick<SheetInputProps, 'field' | 'value' | 'onChange'> & {
+  example,
+}: Pick<SheetInputProps, 'field' | 'value' | 'onChange' | 'example'> & {
   readonly id: string;
   readonly describedBy: string | undefined;
   readonly isWrong: boolean;
@@ -61,6 +64,7 @@ function Control({
     'aria-describedby': describedBy,
     'aria-required': field.isNeeded === true,
   };
+  const placeholder = example === '' ? undefined : `such as ${example}`;
   if (field.holds === 'choice')
     return (
       <select className="input" {...shared} onChange={(event) => onChange(event.target.value)}>
@@ -77,6 +81,7 @@ function Control({
       <textarea
         className="input h-auto! py-1 font-mono text-[13px]"
         rows={Math.min(8, Math.max(2, value.split('\n').length))}
+        placeholder={placeholder}
         {...shared}
         onChange={(event) => onChange(event.target.value)}
       />
@@ -85,6 +90,7 @@ function Control({
     <input
       className={`input ${field.holds === 'figure' || field.holds === 'figure-or-none' ? 'text-right' : ''}`}
       inputMode={field.holds === 'figure' ? 'decimal' : 'text'}
+      placeholder={placeholder}
       {...shared}
       onChange={(event) => onChange(event.target.value)}
     />

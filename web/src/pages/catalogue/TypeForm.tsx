@@ -1,17 +1,22 @@
 import {
   entriesOf,
+  entryOf,
   type EquipmentKind,
   type EquipmentType,
   freeTypeId,
   KIND_WORDS,
   readSheetEntries,
+  SAMPLE_TYPES,
   type SheetEntries,
+  type SheetField,
+  type SheetGroup,
   SHEETS,
   typeQuestions,
 } from '@bastion/core';
-import { type SyntheticEvent, useMemo, useState } from 'react';
+import { type ReactNode, type SyntheticEvent, useMemo, useState } from 'react';
 import { useCatalogue } from '../../state/catalogue.ts';
 import { z } from 'zod';
+import { useFieldFromAddress } from '../../ui/fieldLinks.ts';
 import { SheetInput } from './SheetInput.tsx';
 
 interface TypeFormProps {
@@ -115,9 +120,42 @@ function Foot({ keepLabel, onLeave, failure, wrong, unsure }: FootProps) {
   );
 }
 
+interface GroupFieldsProps {
+  readonly group: SheetGroup;
+  /** Whether the figures that are not needed at once stand open. */
+  readonly isOpen: boolean;
+  readonly children: (field: SheetField) => ReactNode;
+}
+
+/** What a sample of the kind has there: how such a figure is written. */
+const exampleOf = (kind: EquipmentKind, field: SheetField): string =>
+  SAMPLE_TYPES.filter((type) => type.kind === kind)
+    .map((type) => entryOf(type, field))
+    .find((entry) => entry !== '') ?? '';
+
+/** The figures without which a type cannot be kept stand first; the rest of the table folds behind what asks for it. */
+function GroupFields({ group, isOpen, children }: GroupFieldsProps) {
+  const grid = 'grid grid-cols-1 gap-x-4 gap-y-2 sm:grid-cols-2 xl:grid-cols-3';
+  const needed = group.fields.filter(({ isNeeded }) => isNeeded === true);
+  const rest = group.fields.filter(({ isNeeded }) => isNeeded !== true);
+  return (
+    <>
+      <div className={grid}>{needed.map(children)}</div>
+      {rest.length > 0 && (
+        <details open={isOpen || undefined} className="mt-2">
+          <summary className="min-h-6 cursor-pointer text-touch">
+            {rest.length} more{group.asked === undefined ? '' : `, asked for when ${group.asked}`}
+          </summary>
+          <div className={`${grid} mt-2`}>{rest.map(children)}</div>
+        </details>
+      )}
+    </>
+  );
+}
+
 /** A data sheet to be typed off: grouped as makers print it; impossible figures are refused, unusual ones asked about. */
 export function TypeForm(props: TypeFormProps) {
-  const { kind, before, onKept, onLeave } = props;
+  const { kind, from, before, onKept, onLeave } = props;
   const keep = useCatalogue((store) => store.keep);
   const [found, setFound] = useState(() => draftOf(props));
   const [entries, setEntries] = useState(() => found ?? freshEntries(props));
@@ -134,6 +172,8 @@ export function TypeForm(props: TypeFormProps) {
     setSure(new Set([...sure].filter((one) => one !== key)));
     sessionStorage.setItem(draftKey(props), JSON.stringify(next));
   };
+  // A link may have led to one figure of it.
+  useFieldFromAddress(true);
   const leave = (): void => {
     sessionStorage.removeItem(draftKey(props));
     onLeave();
@@ -171,12 +211,13 @@ export function TypeForm(props: TypeFormProps) {
         <fieldset key={group.title} className="mb-4 border-t border-rule pt-2">
           <legend className="pr-2 font-semibold">{group.title}</legend>
           {group.where !== '' && <p className="text-quiet">Look in: {group.where}.</p>}
-          <div className="grid grid-cols-1 gap-x-4 gap-y-2 sm:grid-cols-2 xl:grid-cols-3">
-            {group.fields.map((field) => (
+          <GroupFields group={group} isOpen={from !== undefined || isTried}>
+            {(field) => (
               <SheetInput
                 key={field.key}
                 field={field}
                 value={entries[field.key] ?? ''}
+                example={exampleOf(kind, field)}
                 onChange={(value) => change(field.key, value)}
                 problem={isTried || touched.has(field.key) ? problems.get(field.key) : undefined}
                 question={questions.get(field.key)}
@@ -187,8 +228,8 @@ export function TypeForm(props: TypeFormProps) {
                   )
                 }
               />
-            ))}
-          </div>
+            )}
+          </GroupFields>
         </fieldset>
       ))}
       <Foot

@@ -21,6 +21,8 @@ export function TypeSheet({ type }: { readonly type: EquipmentType }) {
               return (
                 <div
                   key={field.key}
+                  data-field={`type/${field.key}`}
+                  tabIndex={-1}
                   className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-x-3 border-t border-rule py-0.5"
                 >
                   <dt className="text-quiet">{field.label}</dt>
