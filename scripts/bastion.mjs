@@ -1,6 +1,7 @@
-// `npm run --silent bastion -- check FILE.json`: the core on the command line. Paths count from where it was called.
+// `npm run --silent bastion -- check FILE.json`: the core on the command line, and the people of a server on this machine. Paths count from where it was called.
+import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, resolve } from 'node:path';
 import { ensureBuilt } from './lib/build.mjs';
 import { checkNode, ensurePackages } from './lib/packages.mjs';
 import { root } from './lib/run.mjs';
@@ -19,4 +20,27 @@ try {
 }
 if (process.env.INIT_CWD !== undefined && existsSync(process.env.INIT_CWD))
   process.chdir(process.env.INIT_CWD);
-await import(join(root, 'cli', 'dist', 'main.js'));
+
+/** Commands about people and their trail look into the database of this machine, which is started for them where it does not run. */
+async function administer(args) {
+  const { startDatabase, runningDatabase } = await import('./lib/database.mjs');
+  const folder = resolve(root, process.env.BASTION_DATA ?? '.data');
+  const known = process.env.DATABASE_URL ?? runningDatabase(folder);
+  const database = known === undefined ? await startDatabase(folder) : { url: known, stop: async () => {} };
+  try {
+    const program = join(root, 'server', 'dist', 'adminMain.js');
+    const env = { ...process.env, DATABASE_URL: database.url };
+    return spawnSync(process.execPath, [program, ...args], { env, stdio: 'inherit' }).status ?? 2;
+  } finally {
+    await database.stop();
+  }
+}
+
+const args = process.argv.slice(2);
+if (args[0] === 'user' || args[0] === 'audit') {
+  try {
+    process.exitCode = await administer(args);
+  } catch (error) {
+    failed(error.message);
+  }
+} else await import(join(root, 'cli', 'dist', 'main.js'));

@@ -48,5 +48,9 @@ await runMain(async () => {
   });
   console.log(`Zealous Bastion is at ${server.address}`);
   console.log(outside ? 'Data is in the database of DATABASE_URL.' : `Data is in ${dataFolder}`);
+  if (server.firstCode !== undefined) {
+    console.log('Nobody can come in yet. The first administrator signs up there with this code, once:');
+    console.log(`  ${server.firstCode}`);
+  }
   console.log('Ctrl-C stops it.');
 });

@@ -3,7 +3,6 @@ import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuilt } from './lib/build.mjs';
 import { checkNode, ensureChromium, ensurePackages, ensurePdftotext } from './lib/packages.mjs';
-import { anyFreePort } from './lib/ports.mjs';
 import { root, spawn } from './lib/run.mjs';
 import { runMain } from './lib/sentence.mjs';
 
@@ -64,14 +63,14 @@ async function unitAndServerTests(databaseUrl) {
 
 async function journeys(databaseUrl) {
   console.log('\n— journeys');
-  const { startServer } = await import('./lib/server.mjs');
-  const server = await startServer({ port: await anyFreePort(), databaseUrl });
+  const { startJourneyServers } = await import('./lib/journeyServers.mjs');
+  const servers = await startJourneyServers(databaseUrl);
   const file = join(scratch, 'journeys.json');
   const code = await run(bin('playwright'), ['test', '--config', 'journeys/playwright.config.ts'], {
-    BASTION_ADDRESS: server.address,
+    ...servers.env,
     BASTION_REPORT: file,
   });
-  await server.stop();
+  await servers.stop();
   const stats = readReport(file)?.stats;
   count('playwright', code, stats && { passed: stats.expected + stats.flaky, failed: stats.unexpected });
 }

@@ -174,6 +174,8 @@ export {
   SECTIONS,
 } from './procedure/schema.ts';
 export * as wire from './wire/wire.ts';
+export * as peopleWire from './wire/people.ts';
+export { POWERS, type Powers, role as roleSchema, type Role, ROLE_WORDS } from './wire/roles.ts';
 export { describePlace, describePlaces, fieldLabel } from './words/places.ts';
 export { counted, formatNumber, formatQuantity } from './words/quantity.ts';
 export { copyUsedTypes } from './design/usedTypes.ts';

@@ -15,6 +15,7 @@ import { healthRoute } from './routes/health.ts';
 import { jobRoutes } from './routes/jobs.ts';
 import { libraryRoutes } from './routes/library.ts';
 import { pageRoutes } from './routes/pages.ts';
+import { peopleRoutes } from './routes/people.ts';
 import { reportRoutes } from './routes/reports.ts';
 import { runRoutes } from './routes/runs.ts';
 import { sessionGuard } from './routes/sessionGuard.ts';
@@ -22,9 +23,11 @@ import { signInRoutes } from './routes/signIn.ts';
 import { typeRoutes } from './routes/types.ts';
 import { variantRoutes } from './routes/variants.ts';
 import { accounts } from './services/accounts.ts';
+import { audit } from './services/audit.ts';
 import { attachments } from './services/attachments.ts';
 import { jobs } from './services/jobs.ts';
 import { library } from './services/library.ts';
+import { people } from './services/people.ts';
 import { runs } from './services/runs.ts';
 import { types } from './services/types.ts';
 import { variants } from './services/variants.ts';
@@ -33,6 +36,8 @@ export interface AppOptions {
   readonly database: Database;
   readonly demo: boolean;
   readonly secureCookie: boolean;
+  /** Addresses or networks of the proxies in front of it. */
+  readonly trustedProxies: readonly string[];
   readonly version: string;
   /** Folder of the built pages; none in tests that only talk to the API. */
   readonly pagesFolder: string | undefined;
@@ -61,7 +66,12 @@ const CONTENT_SECURITY = {
 
 /** Builds the server without listening. Every feature is a plugin of its own. */
 export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
-  const app = Fastify({ logger: options.log ? { level: 'warn' } : false, bodyLimit: BODY_LIMIT });
+  const app = Fastify({
+    logger: options.log ? { level: 'warn' } : false,
+    bodyLimit: BODY_LIMIT,
+    // The address of a caller is believed from a proxy that is named, and from nobody else.
+    trustProxy: options.trustedProxies.length === 0 ? false : [...options.trustedProxies],
+  });
   app.setValidatorCompiler(validatorCompiler);
   app.setSerializerCompiler(serializerCompiler);
   app.setErrorHandler(handleError);
@@ -79,31 +89,48 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     transform: jsonSchemaTransform,
   });
 
-  const people = accounts(options.database.models, options.now);
-  const jobService = jobs(options.database, options.now);
-  const runService = runs(options.database, jobService, options.now);
+  const { models, sequelize } = options.database;
+  const trail = audit(options.database, options.now);
+  const accountService = accounts({ models, audit: trail, now: options.now, demo: options.demo });
+  const peopleService = people({
+    sequelize,
+    models,
+    accounts: accountService,
+    audit: trail,
+    now: options.now,
+    demo: options.demo,
+  });
+  const jobService = jobs(options.database, options.now, trail);
+  const runService = runs(options.database, jobService, options.now, trail);
 
   await app.register(healthRoute, { database: options.database, version: options.version, prefix: '/api' });
   await app.register(signInRoutes, {
-    people,
+    accounts: accountService,
+    people: peopleService,
     demo: options.demo,
     secureCookie: options.secureCookie,
     prefix: '/api',
   });
   await app.register(
     async (guarded) => {
-      sessionGuard(guarded, people);
+      sessionGuard(guarded, accountService);
+      await guarded.register(peopleRoutes, { people: peopleService, accounts: accountService });
       await guarded.register(docsRoute);
-      await guarded.register(jobRoutes, { jobs: jobService });
-      await guarded.register(variantRoutes, { variants: variants(options.database, jobService) });
-      await guarded.register(typeRoutes, { types: types(options.database, options.now) });
-      await guarded.register(libraryRoutes, { library: library(options.database, options.now) });
+      await guarded.register(jobRoutes, { jobs: jobService, audit: trail });
+      await guarded.register(variantRoutes, { variants: variants(options.database, jobService, trail) });
+      await guarded.register(typeRoutes, { types: types(options.database, options.now, trail) });
+      await guarded.register(libraryRoutes, { library: library(options.database, options.now, trail) });
       await guarded.register(attachmentRoutes, {
         attachments: attachments(options.database, jobService, options.filesFolder, options.now),
       });
-      await guarded.register(eventRoutes, { jobs: jobService });
+      await guarded.register(eventRoutes, { jobs: jobService, accounts: accountService });
       await guarded.register(runRoutes, { runs: runService });
-      await guarded.register(reportRoutes, { jobs: jobService, runs: runService, now: options.now });
+      await guarded.register(reportRoutes, {
+        jobs: jobService,
+        runs: runService,
+        audit: trail,
+        now: options.now,
+      });
     },
     { prefix: '/api' },
   );

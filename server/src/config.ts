@@ -7,6 +7,7 @@ const environment = z.object({
   BASTION_FILES: z.string().min(1).optional(),
   BASTION_DEMO: z.enum(['on', 'off']).default('on'),
   BASTION_SECURE_COOKIE: z.enum(['on', 'off']).default('off'),
+  BASTION_TRUSTED_PROXY: z.string().default(''),
 });
 
 /** What the surroundings decide. Read once, at start. */
@@ -20,6 +21,8 @@ export interface Config {
   readonly demo: boolean;
   /** Set behind TLS: the cookie is then sent over TLS alone. */
   readonly secureCookie: boolean;
+  /** Addresses or networks of proxies whose word about a caller's address counts. */
+  readonly trustedProxies: readonly string[];
 }
 
 /** Reads the configuration, or says in a sentence which variable is wrong. */
@@ -36,5 +39,8 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
     filesFolder: parsed.data.BASTION_FILES,
     demo: parsed.data.BASTION_DEMO === 'on',
     secureCookie: parsed.data.BASTION_SECURE_COOKIE === 'on',
+    trustedProxies: parsed.data.BASTION_TRUSTED_PROXY.split(',')
+      .map((one) => one.trim())
+      .filter((one) => one !== ''),
   };
 }

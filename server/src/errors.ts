@@ -61,6 +61,21 @@ export const REFUSALS = {
     message: 'Somebody has kept another version of this type meanwhile. Nothing was kept.',
   },
   TYPE_IN_USE: { status: 422, message: 'This type is used in a job, so it stays in the catalogue.' },
+  CODE_WRONG: {
+    status: 403,
+    message: 'That is not the code that the last start has printed, or there is an administrator already.',
+  },
+  LINK_SPENT: {
+    status: 410,
+    message: 'This link has been used, was replaced by a newer one, or has run out. Ask for a new one.',
+  },
+  PASSWORD_WEAK: { status: 422, message: 'This password was not taken.' },
+  PASSWORD_WRONG: { status: 403, message: 'The present password is another one. Nothing was changed.' },
+  EMAIL_TAKEN: { status: 422, message: 'Somebody of this address is here already. Nobody was invited.' },
+  LAST_ADMINISTRATOR: {
+    status: 422,
+    message: 'A firm needs one administrator who can come in. Make somebody else one first.',
+  },
   TOO_MANY_TRIES: { status: 429, message: 'Too many tries. Wait a minute and try again.' },
   INTERNAL: { status: 500, message: 'The server failed at this. Nothing was changed; try again.' },
 } as const satisfies Record<string, { status: number; message: string }>;

@@ -4,8 +4,11 @@ import { fileURLToPath } from 'node:url';
 import { buildApp } from './app.ts';
 import { readConfig } from './config.ts';
 import { openDatabase } from './database.ts';
+import { accounts } from './services/accounts.ts';
+import { audit } from './services/audit.ts';
 import { loadSampleWorld } from './services/demo.ts';
 import { jobs } from './services/jobs.ts';
+import { people } from './services/people.ts';
 import { VERSION } from './version.ts';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..', '..');
@@ -14,12 +17,14 @@ async function main(): Promise<void> {
   const config = readConfig(process.env);
   const now = (): Date => new Date();
   const database = await openDatabase(config.databaseUrl);
-  if (config.demo) await loadSampleWorld(database.models, jobs(database, now), join(root, 'examples'));
+  const trail = audit(database, now);
+  if (config.demo) await loadSampleWorld(database.models, jobs(database, now, trail), join(root, 'examples'));
   const pages = join(root, 'web', 'dist');
   const app = await buildApp({
     database,
     demo: config.demo,
     secureCookie: config.secureCookie,
+    trustedProxies: config.trustedProxies,
     version: VERSION,
     pagesFolder: existsSync(pages) ? pages : undefined,
     filesFolder: config.filesFolder ?? join(root, '.data', 'files'),
@@ -32,6 +37,19 @@ async function main(): Promise<void> {
   process.once('SIGINT', stop);
   process.once('SIGTERM', stop);
   await app.listen({ port: config.port, host: config.host });
+  const { models, sequelize } = database;
+  const { demo } = config;
+  const accountService = accounts({ models, audit: trail, now, demo });
+  const code = await people({
+    sequelize,
+    models,
+    accounts: accountService,
+    audit: trail,
+    now,
+    demo,
+  }).firstCode();
+  // The start script shows it to whoever sits at the machine; it is kept nowhere else.
+  if (code !== undefined) process.stdout.write(`first-administrator ${code}\n`);
   process.stdout.write(`listening http://${config.host}:${config.port}\n`);
 }
 

@@ -24,6 +24,9 @@ export const router = createBrowserRouter([
     hydrateFallbackElement: <p>One moment…</p>,
     children: [
       { index: true, lazy: async () => ({ Component: (await import('./pages/JobList.tsx')).JobList }) },
+      { path: 'people', lazy: async () => ({ Component: (await import('./pages/People.tsx')).People }) },
+      { path: 'account', lazy: async () => ({ Component: (await import('./pages/Account.tsx')).Account }) },
+      { path: 'join/:token', lazy: async () => ({ Component: (await import('./pages/Join.tsx')).Join }) },
       {
         path: 'catalogue/:typeId?',
         lazy: async () => ({ Component: (await import('./pages/Catalogue.tsx')).Catalogue }),

@@ -3,11 +3,9 @@ import { equipmentType } from '../catalogue/schema.ts';
 import { editSchema } from '../design/edits.ts';
 import { itemSchema } from '../design/schema.ts';
 import { procedureSchema } from '../procedure/schema.ts';
+import { role } from './roles.ts';
 
 /** What web and server say to each other. Both import these; neither imports the other. */
-export const role = z.enum(['designer', 'field', 'approver', 'viewer']);
-export type Role = z.infer<typeof role>;
-
 export const userInfo = z.object({
   id: z.number().int(),
   name: z.string(),

@@ -2,6 +2,7 @@ import { firstTables } from './001-first-tables.ts';
 import { variantsLibraryPhotos } from './002-variants-library-photos.ts';
 import { equipmentTypes } from './003-equipment-types.ts';
 import { onceOnly } from './004-once-only.ts';
+import { accountsOfAFirm } from './005-accounts.ts';
 import type { NamedMigration } from './migration.ts';
 
 /** Every migration, in order. A migration that has shipped is never changed. */
@@ -10,4 +11,5 @@ export const MIGRATIONS: readonly NamedMigration[] = [
   variantsLibraryPhotos,
   equipmentTypes,
   onceOnly,
+  accountsOfAFirm,
 ];

@@ -1,5 +1,6 @@
 import type { Sequelize } from 'sequelize';
 import { AttachmentRow, initAttachments } from './attachments.ts';
+import { AuditHeadRow, AuditRow, initAudit } from './audit.ts';
 import { EditRow, initEdits } from './edits.ts';
 import { FirmRow, initFirms } from './firms.ts';
 import { initJobs, JobRow } from './jobs.ts';
@@ -8,6 +9,7 @@ import { initReadings, ReadingRow } from './readings.ts';
 import { initRevisions, RevisionRow } from './revisions.ts';
 import { initSessions, SessionRow } from './sessions.ts';
 import { initRuns, RunRow } from './runs.ts';
+import { initTickets, TicketRow } from './tickets.ts';
 import { initTypes, TypeRow } from './types.ts';
 import { initUsers, UserRow } from './users.ts';
 
@@ -15,6 +17,9 @@ export interface Models {
   readonly firms: typeof FirmRow;
   readonly users: typeof UserRow;
   readonly sessions: typeof SessionRow;
+  readonly tickets: typeof TicketRow;
+  readonly audit: typeof AuditRow;
+  readonly auditHead: typeof AuditHeadRow;
   readonly jobs: typeof JobRow;
   readonly revisions: typeof RevisionRow;
   readonly edits: typeof EditRow;
@@ -30,6 +35,8 @@ export function initModels(sequelize: Sequelize): Models {
   initFirms(sequelize);
   initUsers(sequelize);
   initSessions(sequelize);
+  initTickets(sequelize);
+  initAudit(sequelize);
   initJobs(sequelize);
   initRevisions(sequelize);
   initEdits(sequelize);
@@ -42,6 +49,9 @@ export function initModels(sequelize: Sequelize): Models {
     firms: FirmRow,
     users: UserRow,
     sessions: SessionRow,
+    tickets: TicketRow,
+    audit: AuditRow,
+    auditHead: AuditHeadRow,
     jobs: JobRow,
     revisions: RevisionRow,
     edits: EditRow,

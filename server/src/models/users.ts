@@ -14,8 +14,12 @@ export class UserRow extends Model<InferAttributes<UserRow>, InferCreationAttrib
   declare name: string;
   declare email: string;
   declare role: string;
-  declare passwordHash: string;
+  /** Null until the person has come in by the link of the invitation. */
+  declare passwordHash: string | null;
   declare demo: boolean;
+  declare disabledAt: CreationOptional<Date | null>;
+  declare licence: CreationOptional<string | null>;
+  declare licenceBody: CreationOptional<string | null>;
 }
 
 export function initUsers(sequelize: Sequelize): void {
@@ -26,8 +30,11 @@ export function initUsers(sequelize: Sequelize): void {
       name: { type: DataTypes.STRING(120), allowNull: false },
       email: { type: DataTypes.STRING(190), allowNull: false },
       role: { type: DataTypes.STRING(20), allowNull: false },
-      passwordHash: { type: DataTypes.STRING(200), allowNull: false },
+      passwordHash: { type: DataTypes.STRING(200), allowNull: true },
       demo: { type: DataTypes.BOOLEAN, allowNull: false },
+      disabledAt: { type: DataTypes.DATE(3), allowNull: true },
+      licence: { type: DataTypes.STRING(60), allowNull: true },
+      licenceBody: { type: DataTypes.STRING(120), allowNull: true },
     },
     { sequelize, tableName: 'users', timestamps: false },
   );

@@ -1,6 +1,7 @@
 import { REGIONS, startDesign, wire } from '@bastion/core';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import { z } from 'zod';
+import type { Audit } from '../services/audit.ts';
 import type { Jobs } from '../services/jobs.ts';
 import { personOf } from './sessionGuard.ts';
 
@@ -9,7 +10,10 @@ const DOCUMENT_LIMIT = 24 * 1024 * 1024;
 
 export const jobId = z.object({ jobId: z.coerce.number().int().positive() });
 
-export const jobRoutes: FastifyPluginAsyncZod<{ jobs: Jobs }> = async (app, { jobs }) => {
+export const jobRoutes: FastifyPluginAsyncZod<{ jobs: Jobs; audit: Audit }> = async (
+  app,
+  { jobs, audit },
+) => {
   app.get('/jobs', { schema: { response: { 200: z.array(wire.jobSummary) } } }, (request) =>
     jobs.list(personOf(request)),
   );
@@ -70,6 +74,25 @@ export const jobRoutes: FastifyPluginAsyncZod<{ jobs: Jobs }> = async (app, { jo
         request.query.replaces,
       ),
     }),
+  );
+
+  // The pages write files of what they hold; that one went out is told here.
+  app.post(
+    '/jobs/:jobId/exports',
+    {
+      schema: {
+        params: jobId,
+        body: z.strictObject({ kind: z.enum(['json', 'csv', 'xlsx', 'svg', 'dxf']) }),
+        response: { 204: z.undefined() },
+      },
+    },
+    async (request, reply) => {
+      const person = personOf(request);
+      const revision = await jobs.latestRevision(person, request.params.jobId);
+      const { kind } = request.body;
+      await audit.add(person, 'exported', `job ${request.params.jobId}, revision ${revision}, as ${kind}`);
+      return reply.status(204).send();
+    },
   );
 
   app.post(

@@ -7,6 +7,7 @@ import { limitsReport } from '../reports/limits.ts';
 import { singleLineReport } from '../reports/singleLine.ts';
 import { renderPdf } from '../reports/render.ts';
 import { testRecord } from '../reports/testRecord.ts';
+import type { Audit } from '../services/audit.ts';
 import type { Jobs } from '../services/jobs.ts';
 import type { Runs } from '../services/runs.ts';
 import { jobId } from './jobs.ts';
@@ -16,6 +17,7 @@ import { personOf } from './sessionGuard.ts';
 interface Options {
   readonly jobs: Jobs;
   readonly runs: Runs;
+  readonly audit: Audit;
   readonly now: () => Date;
 }
 
@@ -27,7 +29,13 @@ async function send(reply: FastifyReply, name: string, pdf: Promise<Buffer>): Pr
     .send(await pdf);
 }
 
-export const reportRoutes: FastifyPluginAsyncZod<Options> = async (app, { jobs, runs, now }) => {
+export const reportRoutes: FastifyPluginAsyncZod<Options> = async (app, { jobs, runs, audit, now }) => {
+  /** What leaves the server as a file is told. */
+  app.addHook('onResponse', async (request, reply) => {
+    if (reply.statusCode === 200 && request.method === 'GET')
+      await audit.add(personOf(request), 'exported', request.url);
+  });
+
   app.get('/jobs/:jobId/limits.pdf', { schema: { params: jobId } }, async (request, reply) => {
     const { design, revision } = await jobs.design(personOf(request), request.params.jobId);
     const definition = limitsReport(analyse(design, SAMPLE_TYPES), { revision, madeAt: now() });

@@ -13,6 +13,13 @@ export function personOf(request: FastifyRequest): Person {
   return person;
 }
 
+/** The token of the session that makes this request. Only behind the guard. */
+export function tokenOf(request: FastifyRequest): string {
+  const token = request.cookies[SESSION_COOKIE];
+  if (token === undefined) throw new RefusalError('SIGN_IN_NEEDED');
+  return token;
+}
+
 /** Whether a changing request comes from our own pages. A browser always says where a cross-site request comes from. */
 export function refuseForeignOrigin(request: FastifyRequest): void {
   const { origin, host } = request.headers;

@@ -1,17 +1,19 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import type { wire } from '@bastion/core';
+import type { Role } from '@bastion/core';
 import type { Models } from '../models/models.ts';
-import { hashPassword, type Person } from './accounts.ts';
+import type { Person } from './accounts.ts';
+import { hashPassword } from './passwords.ts';
 import type { Jobs } from './jobs.ts';
 
 const FIRM = 'Lantern Hill Electrical (sample)';
 
-const PEOPLE: readonly { readonly name: string; readonly email: string; readonly role: wire.Role }[] = [
+const PEOPLE: readonly { readonly name: string; readonly email: string; readonly role: Role }[] = [
   { name: 'Dana Wells', email: 'designer@demo.invalid', role: 'designer' },
   { name: 'Femi Okafor', email: 'field@demo.invalid', role: 'field' },
   { name: 'Ana Prieto', email: 'approver@demo.invalid', role: 'approver' },
   { name: 'Vic Moreau', email: 'viewer@demo.invalid', role: 'viewer' },
+  { name: 'Noor Haddad', email: 'administrator@demo.invalid', role: 'administrator' },
 ];
 
 const SAMPLE_JOBS = ['fernhollow.json', 'tern-rock.json', 'quillback.json'];

@@ -22,6 +22,7 @@ import type { Database } from '../database.ts';
 import { RefusalError } from '../errors.ts';
 import type { JobRow } from '../models/jobs.ts';
 import { canAccept, canEdit, canNote, canTest, type Person } from './accounts.ts';
+import type { Audit } from './audit.ts';
 import { readSummary, summarise } from './summary.ts';
 
 /** A whole document is kept with every so many revisions; between them the edits lead on. */
@@ -43,7 +44,7 @@ function validDesign(value: unknown): Design {
   return read.value;
 }
 
-export function jobs({ sequelize, models }: Database, now: () => Date) {
+export function jobs({ sequelize, models }: Database, now: () => Date, audit: Audit) {
   const find = async (person: Person, jobId: number, transaction?: Transaction): Promise<JobRow> => {
     const job = await models.jobs.findOne({
       where: { id: jobId, firmId: person.firmId },
@@ -141,9 +142,11 @@ export function jobs({ sequelize, models }: Database, now: () => Date) {
     create: async (person: Person, value: unknown): Promise<number> => {
       if (!canEdit(person)) throw new RefusalError('NOT_ALLOWED');
       const design = { ...validDesign(value), accepted: [] };
-      return sequelize.transaction(async (transaction) =>
-        createJob(models, person, design, now(), transaction, write),
-      );
+      return sequelize.transaction(async (transaction) => {
+        const id = await createJob(models, person, design, now(), transaction, write);
+        await audit.add(person, 'made a job', `${design.name} (job ${id})`, transaction);
+        return id;
+      });
     },
 
     /** Replaces the whole document, as an import does. What was there stays as an earlier revision. */
@@ -165,6 +168,8 @@ export function jobs({ sequelize, models }: Database, now: () => Date) {
           { jobId: job.id, editId, revision: number, patches: JSON.stringify(diff(before, design)) },
           { transaction },
         );
+        const told = `${design.name} (job ${job.id}), revision ${number} in the place of ${number - 1}`;
+        await audit.add(person, 'imported over a job', told, transaction);
         return number;
       });
     },
@@ -209,6 +214,8 @@ export function jobs({ sequelize, models }: Database, now: () => Date) {
           { jobId, editId: batch.editId, revision: number, patches: JSON.stringify(batch.patches) },
           { transaction },
         );
+        for (const told of acceptancesIn(batch.patches))
+          await audit.add(person, told.action, `job ${jobId}: ${told.subject}`, transaction);
         return number;
       });
     },
@@ -243,6 +250,18 @@ function isOwnAcceptance(person: Person, edit: Edit, now: Date): boolean {
   return (
     read.success && read.data.by === person.name && Date.parse(read.data.at) <= now.getTime() + CLOCK_SLACK_MS
   );
+}
+
+/** What edits say about responsibility taken or given back, for the audit trail. */
+function acceptancesIn(edits: readonly Edit[]): { action: string; subject: string }[] {
+  return edits.filter(isAcceptance).flatMap((edit) => {
+    if (edit.op !== 'insert' && edit.op !== 'remove') return [];
+    const read = acceptanceSchema.safeParse(edit.entity);
+    if (!read.success) return [];
+    const { check, subject, reason } = read.data;
+    const action = edit.op === 'insert' ? 'accepted a finding' : 'took an acceptance back';
+    return [{ action, subject: `${check} of ${subject.kind} ${subject.id}: ${reason}` }];
+  });
 }
 
 /** What each role may change of a design: the designer all but acceptances, the field notes, the approver acceptances of their own name. */

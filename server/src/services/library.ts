@@ -3,6 +3,7 @@ import type { Database } from '../database.ts';
 import { RefusalError } from '../errors.ts';
 import type { LibraryRow } from '../models/library.ts';
 import { canEdit, type Person } from './accounts.ts';
+import type { Audit } from './audit.ts';
 
 const entryOf = (row: LibraryRow): wire.LibraryEntry => ({
   id: row.id,
@@ -11,7 +12,7 @@ const entryOf = (row: LibraryRow): wire.LibraryEntry => ({
 });
 
 /** Items that a firm keeps for its surveys, beside the sample library that everybody has. */
-export function library({ models }: Database, now: () => Date) {
+export function library({ models }: Database, now: () => Date, audit: Audit) {
   return {
     list: async (person: Person): Promise<wire.LibraryEntry[]> =>
       (await models.library.findAll({ where: { firmId: person.firmId }, order: ['name'] })).map(entryOf),
@@ -38,6 +39,7 @@ export function library({ models }: Database, now: () => Date) {
       if (!canEdit(person)) throw new RefusalError('NOT_ALLOWED');
       const gone = await models.library.destroy({ where: { id, firmId: person.firmId } });
       if (gone === 0) throw new RefusalError('NOT_FOUND');
+      await audit.add(person, 'deleted a library entry', String(id));
     },
   };
 }

@@ -12,6 +12,7 @@ import { RefusalError } from '../errors.ts';
 import type { ReadingRow } from '../models/readings.ts';
 import type { RunRow } from '../models/runs.ts';
 import { canTest, type Person } from './accounts.ts';
+import type { Audit } from './audit.ts';
 import type { Jobs } from './jobs.ts';
 
 const summaryOf = (run: RunRow): wire.RunSummary => ({
@@ -54,7 +55,7 @@ function possibleProcedure(design: Design): Procedure {
   return procedure;
 }
 
-export function runs({ sequelize, models }: Database, jobService: Jobs, now: () => Date) {
+export function runs({ sequelize, models }: Database, jobService: Jobs, now: () => Date, audit: Audit) {
   const find = async (person: Person, runId: number): Promise<RunRow> => {
     const run = await models.runs.findByPk(runId);
     if (run === null) throw new RefusalError('NOT_FOUND');
@@ -174,6 +175,7 @@ export function runs({ sequelize, models }: Database, jobService: Jobs, now: () 
         const run = await held(runId, transaction);
         if (run.state !== 'running') throw new RefusalError('RUN_CLOSED');
         if (how.state === 'aborted' && how.reason.trim() === '') throw new RefusalError('REASON_NEEDED');
+        await audit.add(person, `${how.state} a test`, `run ${run.number} of job ${run.jobId}`, transaction);
         return run.update({ state: how.state, reason: how.reason.trim(), endedAt: now() }, { transaction });
       });
       return whole(ended);

@@ -4,6 +4,7 @@ import type { Database } from '../database.ts';
 import { RefusalError } from '../errors.ts';
 import type { TypeRow } from '../models/types.ts';
 import { canEdit, type Person } from './accounts.ts';
+import type { Audit } from './audit.ts';
 import { storedDesign } from './jobs.ts';
 
 const idList = z.array(z.string());
@@ -11,7 +12,7 @@ const idList = z.array(z.string());
 const typeOf = (row: TypeRow): EquipmentType => equipmentTypeSchema.parse(JSON.parse(row.body));
 
 /** Equipment types that a firm keeps beside the samples. A version that is kept is never changed: a new one is added. */
-export function types({ sequelize, models }: Database, now: () => Date) {
+export function types({ sequelize, models }: Database, now: () => Date, audit: Audit) {
   /** How many jobs use each type. What a job uses is noted when it is saved; older rows are read once. */
   const usage = async (firmId: number): Promise<Map<string, number>> => {
     const rows = await models.jobs.findAll({
@@ -110,6 +111,7 @@ export function types({ sequelize, models }: Database, now: () => Date) {
       if (((await usage(person.firmId)).get(typeId) ?? 0) > 0) throw new RefusalError('TYPE_IN_USE');
       const gone = await models.types.destroy({ where: { firmId: person.firmId, typeId } });
       if (gone === 0) throw new RefusalError('NOT_FOUND');
+      await audit.add(person, 'deleted a type', typeId);
     },
   };
 }

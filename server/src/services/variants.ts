@@ -3,6 +3,7 @@ import { Op } from 'sequelize';
 import type { Database } from '../database.ts';
 import { RefusalError } from '../errors.ts';
 import { canEdit, type Person } from './accounts.ts';
+import type { Audit } from './audit.ts';
 import type { Jobs } from './jobs.ts';
 
 /** More variants than anybody can compare. */
@@ -10,7 +11,7 @@ const MOST_VARIANTS = 8;
 const MAIN_NAME = 'Main';
 
 /** Variants of a job: each a design of its own with its own revisions, kept together by the job they were taken from. */
-export function variants({ models }: Database, jobService: Jobs) {
+export function variants({ models }: Database, jobService: Jobs, audit: Audit) {
   const mainOf = async (person: Person, jobId: number): Promise<number> => {
     await jobService.latestRevision(person, jobId);
     const job = await models.jobs.findByPk(jobId, { attributes: ['id', 'variantOf'], rejectOnEmpty: true });
@@ -58,6 +59,7 @@ export function variants({ models }: Database, jobService: Jobs) {
       const tested = await models.runs.count({ where: { jobId } });
       if (mainId === jobId || tested > 0) throw new RefusalError('VARIANT_STAYS');
       await models.jobs.destroy({ where: { id: jobId } });
+      await audit.add(person, 'deleted a variant', `job ${jobId}`);
     },
   };
 }

@@ -7,7 +7,7 @@ import type { FastifyInstance, LightMyRequestResponse } from 'fastify';
 import { createConnection } from 'mariadb';
 import { buildApp } from '../app.ts';
 import { type Database, openDatabase } from '../database.ts';
-import { hashPassword } from '../services/accounts.ts';
+import { hashPassword } from '../services/passwords.ts';
 
 /** A server of its own on a database of its own, on the real MariaDB that the test command starts. */
 export interface Harness {
@@ -23,14 +23,22 @@ export type Caller = (method: Method, url: string, body?: unknown) => Promise<Li
 
 export const PASSWORD = 'correct horse';
 const FIRMS = {
-  north: ['designer', 'field', 'approver', 'viewer'],
-  south: ['designer'],
+  north: ['administrator', 'designer', 'field', 'approver', 'viewer'],
+  south: ['administrator', 'designer'],
 } as const;
 
 /** The moment at which all tests happen. */
 export const NOW = new Date('2026-03-01T10:00:00Z');
 
-export async function startHarness(options: { demo?: boolean; now?: () => Date } = {}): Promise<Harness> {
+interface HarnessOptions {
+  readonly demo?: boolean;
+  readonly now?: () => Date;
+  readonly trustedProxies?: readonly string[];
+  /** A server on which nobody is yet. */
+  readonly empty?: boolean;
+}
+
+export async function startHarness(options: HarnessOptions = {}): Promise<Harness> {
   const root = process.env.BASTION_TEST_DATABASE;
   if (root === undefined)
     throw new Error('BASTION_TEST_DATABASE is not set: run the server tests through `npm test`.');
@@ -45,12 +53,13 @@ export async function startHarness(options: { demo?: boolean; now?: () => Date }
   await admin.query(`CREATE DATABASE ${name} CHARACTER SET utf8mb4`);
   url.pathname = `/${name}`;
   const database = await openDatabase(url.href);
-  await addPeople(database);
+  if (options.empty !== true) await addPeople(database, options.demo === true);
   const filesFolder = await mkdtemp(join(tmpdir(), 'bastion-files-'));
   const app = await buildApp({
     database,
     demo: options.demo ?? false,
     secureCookie: false,
+    trustedProxies: options.trustedProxies ?? [],
     version: '0.0.0-test',
     pagesFolder: undefined,
     filesFolder,
@@ -65,6 +74,8 @@ export async function startHarness(options: { demo?: boolean; now?: () => Date }
         method: 'POST',
         url: '/api/session',
         payload: { email, password: PASSWORD },
+        // Each from an address of their own: the limit of tries from one is a test of its own.
+        remoteAddress: `10.200.${randomBytes(2).join('.')}`,
       });
       const cookie = answer.cookies[0];
       if (cookie === undefined)
@@ -87,7 +98,7 @@ export async function startHarness(options: { demo?: boolean; now?: () => Date }
   };
 }
 
-async function addPeople({ models }: Database): Promise<void> {
+async function addPeople({ models }: Database, demo: boolean): Promise<void> {
   const passwordHash = await hashPassword(PASSWORD);
   for (const [firmName, roles] of Object.entries(FIRMS)) {
     const firm = await models.firms.create({ name: firmName });
@@ -98,7 +109,7 @@ async function addPeople({ models }: Database): Promise<void> {
         email: `${role}@${firmName}.test`,
         role,
         passwordHash,
-        demo: role === 'viewer',
+        demo: demo && role === 'viewer',
       });
     }
   }

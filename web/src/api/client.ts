@@ -1,4 +1,4 @@
-import { type EquipmentType, wire } from '@bastion/core';
+import { type EquipmentType, peopleWire, wire } from '@bastion/core';
 import { z } from 'zod';
 
 /** A refusal by the server, with the sentence it gave. Code 'OFFLINE' is ours: the server could not be reached. */
@@ -17,6 +17,13 @@ const OFFLINE: wire.Refusal = {
   code: 'OFFLINE',
   message: 'The server cannot be reached.',
 };
+
+let onSignedOut = (): void => undefined;
+
+/** Told when the server says that nobody is signed in any more. */
+export function whenSignedOut(tell: () => void): void {
+  onSignedOut = tell;
+}
 
 async function send(method: string, path: string, body?: unknown): Promise<unknown> {
   let response: Response;
@@ -40,6 +47,7 @@ async function send(method: string, path: string, body?: unknown): Promise<unkno
   }
   if (response.ok) return value;
   const refusal = wire.refusal.safeParse(value);
+  if (response.status === 401) onSignedOut();
   throw new RequestFailed(
     response.status,
     refusal.success
@@ -61,6 +69,21 @@ export const api = {
   signIn: (email: string, password: string) => ask(wire.userInfo, 'POST', '/session', { email, password }),
   signInDemo: (userId: number) => ask(wire.userInfo, 'POST', '/session/demo', { userId }),
   signOut: () => send('DELETE', '/session'),
+  firstStep: () => ask(peopleWire.firstStep, 'GET', '/session/first'),
+  makeFirst: (given: peopleWire.FirstAdministrator) => ask(wire.userInfo, 'POST', '/session/first', given),
+  ticket: (token: string) => ask(peopleWire.ticketInfo, 'GET', `/session/link/${token}`),
+  takeTicket: (token: string, password: string) =>
+    ask(wire.userInfo, 'POST', `/session/link/${token}`, { password }),
+  people: () => ask(z.array(peopleWire.personRow), 'GET', '/people'),
+  invite: (given: peopleWire.Invitation) => ask(peopleWire.oneTimeLink, 'POST', '/people', given),
+  changePerson: (id: number, change: peopleWire.PersonChange) => send('PUT', `/people/${id}`, change),
+  linkFor: (id: number) => ask(peopleWire.oneTimeLink, 'POST', `/people/${id}/link`),
+  trail: () => ask(peopleWire.auditPage, 'GET', '/audit'),
+  changePassword: (old: string, next: string) => send('POST', '/me/password', { old, next }),
+  ownSessions: () => ask(z.array(peopleWire.ownSession), 'GET', '/me/sessions'),
+  endSession: (id: string) => send('DELETE', `/me/sessions/${id}`),
+  tellExport: (jobId: number, kind: 'json' | 'csv' | 'xlsx' | 'svg' | 'dxf') =>
+    send('POST', `/jobs/${jobId}/exports`, { kind }),
   jobs: () => ask(z.array(wire.jobSummary), 'GET', '/jobs'),
   createJob: (name: string, region: string | undefined) => ask(created, 'POST', '/jobs', { name, region }),
   importJob: (document: unknown) => ask(created, 'POST', '/jobs/import', document),

@@ -1,4 +1,4 @@
-import { type EquipmentKind, type EquipmentType, KIND_WORDS } from '@bastion/core';
+import { type EquipmentKind, type EquipmentType, KIND_WORDS, POWERS } from '@bastion/core';
 import { DropdownMenu } from 'radix-ui';
 import { useEffect, useRef, useState } from 'react';
 import { useLocation, useNavigate, useParams } from 'react-router';
@@ -126,7 +126,7 @@ export function Catalogue() {
   const navigate = useNavigate();
   const { state, message, load, types, own } = useCatalogue();
   const session = useSession((store) => store.session);
-  const canEdit = session.kind === 'in' && session.user.role === 'designer';
+  const canEdit = session.kind === 'in' && POWERS[session.user.role].design;
   const [find, setFind] = useState('');
   // What is being done belongs to the type it was begun at: going to another leaves it.
   const [begun, setBegun] = useState<{ readonly at: string | undefined; readonly doing: Doing }>();

@@ -1,4 +1,4 @@
-import { REGIONS, type wire } from '@bastion/core';
+import { POWERS, REGIONS, type wire } from '@bastion/core';
 import { formatDistanceToNow } from 'date-fns';
 import { FilePlus } from 'lucide-react';
 import { type SyntheticEvent, useCallback, useEffect, useId, useState } from 'react';
@@ -131,7 +131,7 @@ export function JobList() {
     api.jobs().then(setJobs, (error: unknown) => setFailure(failureSentence(error)));
   }, []);
   useEffect(load, [load]);
-  const mayCreate = session.kind === 'in' && session.user.role === 'designer';
+  const mayCreate = session.kind === 'in' && POWERS[session.user.role].design;
   return (
     <main className="h-full overflow-y-auto p-5">
       <div className="mx-auto max-w-5xl">

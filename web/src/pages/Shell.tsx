@@ -1,6 +1,7 @@
+import { POWERS } from '@bastion/core';
 import { Keyboard, LogOut, Moon, Sun } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { Link, Outlet } from 'react-router';
+import { Link, Outlet, useLocation } from 'react-router';
 import { useSession } from '../state/session.ts';
 import { useTheme } from '../state/theme.ts';
 import { ShortcutHelp } from '../ui/ShortcutHelp.tsx';
@@ -25,6 +26,8 @@ function ThemeButton() {
 /** The frame around everything: who is signed in, the theme, and the way to the jobs. */
 export function Shell() {
   const { session, ask, leave } = useSession();
+  // A one-time link is followed by somebody who is not signed in yet.
+  const isJoining = useLocation().pathname.startsWith('/join/');
   const [helpIsOpen, setHelpIsOpen] = useState(false);
   useEffect(() => void ask(), [ask]);
   useEffect(() => {
@@ -51,13 +54,14 @@ export function Shell() {
           <nav className="flex gap-3 pl-3" aria-label="Workbench">
             <Link to="/">Jobs</Link>
             <Link to="/catalogue">Catalogue</Link>
+            {POWERS[session.user.role].manage && <Link to="/people">People</Link>}
           </nav>
         )}
         <span className="flex-1" />
         {session.kind === 'in' && (
-          <span className="truncate text-quiet max-sm:hidden">
+          <Link to="/account" className="truncate max-sm:hidden" title="Your password and sessions">
             {session.user.name}, {session.user.role}
-          </span>
+          </Link>
         )}
         <button
           type="button"
@@ -89,8 +93,8 @@ export function Shell() {
             </button>
           </div>
         )}
-        {session.kind === 'out' && <SignIn />}
-        {session.kind === 'in' && <Outlet />}
+        {session.kind === 'out' && !isJoining && <SignIn />}
+        {(session.kind === 'in' || (session.kind === 'out' && isJoining)) && <Outlet />}
       </div>
       <ShortcutHelp isOpen={helpIsOpen} onClose={() => setHelpIsOpen(false)} />
     </div>

@@ -1,17 +1,11 @@
-import type { wire } from '@bastion/core';
+import { type Role, ROLE_WORDS } from '@bastion/core';
 import { type SyntheticEvent, useEffect, useState } from 'react';
 import { api, failureSentence } from '../api/client.ts';
 import { useSession } from '../state/session.ts';
-
-const DOES: Record<wire.Role, string> = {
-  designer: 'designs and tests',
-  field: 'tests on site',
-  approver: 'reads and approves',
-  viewer: 'reads',
-};
+import { FirstAdministrator } from './FirstAdministrator.tsx';
 
 function DemoUsers({ onFail }: { readonly onFail: (message: string) => void }) {
-  const [users, setUsers] = useState<readonly { id: number; name: string; role: wire.Role }[]>([]);
+  const [users, setUsers] = useState<readonly { id: number; name: string; role: Role }[]>([]);
   const enter = useSession((store) => store.enter);
   useEffect(() => {
     api.demoUsers().then(
@@ -35,7 +29,7 @@ function DemoUsers({ onFail }: { readonly onFail: (message: string) => void }) {
           >
             <span>Continue as {user.name}</span>
             <span className="font-normal text-quiet">
-              {user.role}: {DOES[user.role]}
+              {user.role}: {ROLE_WORDS[user.role]}
             </span>
           </button>
         ))}
@@ -44,7 +38,19 @@ function DemoUsers({ onFail }: { readonly onFail: (message: string) => void }) {
   );
 }
 
+/** The way in; on a server that nobody has come into yet, the way to become the first. */
 export function SignIn() {
+  const [isFirst, setIsFirst] = useState(false);
+  useEffect(() => {
+    api.firstStep().then(
+      ({ needed }) => setIsFirst(needed),
+      () => setIsFirst(false),
+    );
+  }, []);
+  return isFirst ? <FirstAdministrator /> : <PasswordForm />;
+}
+
+function PasswordForm() {
   const enter = useSession((store) => store.enter);
   const [email, setEmail] = useState('');
   const [password, setPassword] = useState('');

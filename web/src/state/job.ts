@@ -20,6 +20,7 @@ import { produce } from 'immer';
 import { create } from 'zustand';
 import { api, failureSentence } from '../api/client.ts';
 import { catalogueNow, useCatalogue } from './catalogue.ts';
+import { useSession } from './session.ts';
 import { resendOutbox, Saver, type SaveState } from './saver.ts';
 
 /** A step that can be taken back: what was done, in words, and the edits that do it. */
@@ -185,6 +186,7 @@ export const useJob = create<JobStore>((set, get) => {
           found.revision,
         );
         events = new EventSource(`/api/jobs/${jobId}/events`);
+        events.addEventListener('signed-out', () => void useSession.getState().ask());
         events.onmessage = (event: MessageEvent<string>) => void saver?.heard(Number(event.data));
         const hasIsland = modesOf(job.analysis.installation).some((mode) => mode.id === 'island');
         set({

@@ -1,6 +1,6 @@
 import type { wire } from '@bastion/core';
 import { create } from 'zustand';
-import { api, failureSentence, RequestFailed } from '../api/client.ts';
+import { api, failureSentence, RequestFailed, whenSignedOut } from '../api/client.ts';
 
 type Session =
   | { readonly kind: 'asking' }
@@ -32,3 +32,8 @@ export const useSession = create<SessionStore>((set) => ({
     set({ session: { kind: 'out' } });
   },
 }));
+
+// A session that was ended elsewhere ends here too: what is not sent yet stays on this device for the next visit.
+whenSignedOut(() => {
+  if (useSession.getState().session.kind === 'in') useSession.setState({ session: { kind: 'out' } });
+});

@@ -1,6 +1,6 @@
 import { type Design, loadRows } from '@bastion/core';
 import Papa from 'papaparse';
-import { downloadBlob } from '../../state/documentFile.ts';
+import { downloadBlob, noteExport } from '../../state/documentFile.ts';
 
 const fileName = (design: Design, kind: string): string =>
   `${design.name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}-loads.${kind}`;
@@ -10,6 +10,7 @@ const isFigure = (text: string): boolean => /^-?\d+(\.\d+)?$/.test(text);
 /** Writes the survey as a sheet that the import reads back. A cell that begins like a formula stays text. */
 export async function exportLoads(design: Design, kind: 'csv' | 'xlsx'): Promise<void> {
   const rows = loadRows(design);
+  noteExport(kind);
   if (kind === 'csv') {
     const text = Papa.unparse(rows, { escapeFormulae: true });
     downloadBlob(new Blob(['\uFEFF', text], { type: 'text/csv' }), fileName(design, kind));

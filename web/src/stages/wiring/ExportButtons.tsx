@@ -1,5 +1,6 @@
 import { type Drawing, onSheet, svgOf } from '@bastion/core';
 import { Download } from 'lucide-react';
+import { noteExport } from '../../state/documentFile.ts';
 import { useOpenJob } from '../../state/job.ts';
 import { useSession } from '../../state/session.ts';
 
@@ -37,7 +38,10 @@ export function ExportButtons({
       <button
         type="button"
         className="button"
-        onClick={() => download(`${file} single line.svg`, svgOf(sheet()), 'image/svg+xml')}
+        onClick={() => {
+          noteExport('svg');
+          download(`${file} single line.svg`, svgOf(sheet()), 'image/svg+xml');
+        }}
       >
         <Download size={15} aria-hidden="true" /> SVG
       </button>
@@ -45,6 +49,7 @@ export function ExportButtons({
         type="button"
         className="button"
         onClick={() => {
+          noteExport('dxf');
           void import('@bastion/core/dxf').then(({ dxfOf }) =>
             download(`${file} single line.dxf`, dxfOf(sheet()), 'application/dxf'),
           );
