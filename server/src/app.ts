@@ -101,6 +101,11 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     demo: options.demo,
   });
   const jobService = jobs(options.database, options.now, trail);
+  app.addHook('onClose', () => jobService.flush());
+  app.addHook('onReady', async () => {
+    void jobService.catchUp().catch((error: unknown) => app.log.error(error));
+    await Promise.resolve();
+  });
   const runService = runs(options.database, jobService, options.now, trail);
 
   await app.register(healthRoute, { database: options.database, version: options.version, prefix: '/api' });

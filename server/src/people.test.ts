@@ -233,10 +233,12 @@ describe('the people of a firm', () => {
 
 describe('a folder that once had the demo', () => {
   it('lets no sample person in where the demo is off, by password or by an open session', async () => {
-    const harness = await startHarness();
+    let clock = NOW;
+    const harness = await startHarness({ now: () => clock });
     const { users } = harness.database.models;
     const viewer = await harness.as('viewer@north.test');
     await users.update({ demo: true }, { where: { email: 'viewer@north.test' } });
+    clock = new Date(NOW.getTime() + 2000);
     expect((await viewer('GET', '/api/jobs')).statusCode).toBe(401);
     await expect(harness.as('viewer@north.test')).rejects.toThrow('401');
     await harness.close();

@@ -3,6 +3,7 @@ import { variantsLibraryPhotos } from './002-variants-library-photos.ts';
 import { equipmentTypes } from './003-equipment-types.ts';
 import { onceOnly } from './004-once-only.ts';
 import { accountsOfAFirm } from './005-accounts.ts';
+import { lightEdits } from './006-light-edits.ts';
 import type { NamedMigration } from './migration.ts';
 
 /** Every migration, in order. A migration that has shipped is never changed. */
@@ -12,4 +13,5 @@ export const MIGRATIONS: readonly NamedMigration[] = [
   equipmentTypes,
   onceOnly,
   accountsOfAFirm,
+  lightEdits,
 ];

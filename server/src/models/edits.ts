@@ -14,6 +14,8 @@ export class EditRow extends Model<InferAttributes<EditRow>, InferCreationAttrib
   declare editId: string;
   declare revision: number;
   declare patches: string;
+  declare author: CreationOptional<string>;
+  declare at: CreationOptional<Date | null>;
 }
 
 export function initEdits(sequelize: Sequelize): void {
@@ -24,6 +26,8 @@ export function initEdits(sequelize: Sequelize): void {
       editId: { type: DataTypes.STRING(64, true), allowNull: false },
       revision: { type: DataTypes.INTEGER.UNSIGNED, allowNull: false },
       patches: { type: DataTypes.TEXT('long'), allowNull: false },
+      author: { type: DataTypes.STRING(120), allowNull: false, defaultValue: '' },
+      at: { type: DataTypes.DATE(3), allowNull: true },
     },
     { sequelize, tableName: 'edits', timestamps: false },
   );

@@ -13,7 +13,9 @@ export class JobRow extends Model<InferAttributes<JobRow>, InferCreationAttribut
   declare firmId: number;
   declare name: string;
   declare revision: number;
+  /** The whole document as it was at `documentRevision`; the edits after it lead to the latest. */
   declare document: string;
+  declare documentRevision: number;
   declare summary: string;
   declare changedAt: Date;
   declare changedBy: string;
@@ -32,6 +34,7 @@ export function initJobs(sequelize: Sequelize): void {
       name: { type: DataTypes.STRING(120), allowNull: false },
       revision: { type: DataTypes.INTEGER.UNSIGNED, allowNull: false },
       document: { type: DataTypes.TEXT('long'), allowNull: false },
+      documentRevision: { type: DataTypes.INTEGER.UNSIGNED, allowNull: false },
       summary: { type: DataTypes.TEXT('long'), allowNull: false },
       changedAt: { type: DataTypes.DATE(3), allowNull: false },
       changedBy: { type: DataTypes.STRING(120), allowNull: false },

@@ -4,10 +4,8 @@ import type { Jobs } from '../services/jobs.ts';
 import { jobId } from './jobs.ts';
 import { personOf, tokenOf } from './sessionGuard.ts';
 
-/** How often the database is asked for a newer revision. Several server processes may share it, so memory is no guide. */
-const LOOK_EVERY_MS = 1500;
-/** At every so many looks, whether the session is still there. */
-const SESSION_EVERY_LOOKS = 4;
+/** How often each stream asks whether its session is still there. */
+const SESSION_EVERY_MS = 3000;
 
 /** Server-sent events: each open window of a job hears the number of every new revision. */
 export const eventRoutes: FastifyPluginAsyncZod<{ jobs: Jobs; accounts: Accounts }> = async (
@@ -23,32 +21,26 @@ export const eventRoutes: FastifyPluginAsyncZod<{ jobs: Jobs; accounts: Accounts
   app.get('/jobs/:jobId/events', { schema: { params: jobId, hide: true } }, async (request, reply) => {
     const person = personOf(request);
     const token = tokenOf(request);
-    let told = await jobs.latestRevision(person, request.params.jobId);
+    const told = await jobs.latestRevision(person, request.params.jobId);
     reply.hijack();
     const { raw } = reply;
     raw.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store' });
     raw.write(`data: ${told}\n\n`);
-    let looks = 0;
+    const stop = jobs.watch(request.params.jobId, told, (revision) => raw.write(`data: ${revision}\n\n`));
     const look = async (): Promise<void> => {
       try {
-        looks += 1;
+        if ((await accounts.whoHas(token)) !== undefined) return;
         // Signed out, disabled or given another role elsewhere: this window hears it, and nothing more.
-        if (looks % SESSION_EVERY_LOOKS === 0 && (await accounts.whoHas(token)) === undefined) {
-          raw.write('event: signed-out\ndata: 0\n\n');
-          close();
-          return;
-        }
-        const latest = await jobs.latestRevision(person, request.params.jobId);
-        if (latest !== told) raw.write(`data: ${latest}\n\n`);
-        told = latest;
+        raw.write('event: signed-out\ndata: 0\n\n');
       } catch {
-        // The job or the database is gone for now; the window asks again when it reconnects.
-        close();
+        // The database is gone for now; the window asks again when it reconnects.
       }
+      close();
     };
-    const timer = setInterval(() => void look(), LOOK_EVERY_MS);
+    const timer = setInterval(() => void look(), SESSION_EVERY_MS);
     const close = (): void => {
       clearInterval(timer);
+      stop();
       open.delete(close);
       raw.end();
     };

@@ -25,6 +25,9 @@ export interface OpenSession {
 }
 
 const SESSION_DAYS = 14;
+/** For so long a session that was looked up is believed without asking the database again; what this server changes counts at once. */
+const BELIEVED_MS = 1000;
+const MOST_BELIEVED = 2000;
 /** How exactly it is kept when somebody was last seen. */
 const SEEN_EVERY_MS = 60_000;
 
@@ -46,6 +49,8 @@ export interface AccountOptions {
 }
 
 export function accounts({ models, audit, now, demo }: AccountOptions) {
+  const believed = new Map<string, { readonly person: Person; readonly at: number }>();
+
   const mayComeIn = (user: UserRow): boolean => user.disabledAt === null && (demo || !user.demo);
 
   const personOf = async (user: UserRow): Promise<Person> => {
@@ -105,18 +110,29 @@ export function accounts({ models, audit, now, demo }: AccountOptions) {
       return users.map((user) => ({ id: user.id, name: user.name, role: roleSchema.parse(user.role) }));
     },
 
+    /** Sessions or people were changed: the next request of everybody is looked up again. */
+    lookAgain: (): void => believed.clear(),
+
     whoHas: async (token: string): Promise<Person | undefined> => {
-      const session = await models.sessions.findByPk(digest(token));
       const at = now();
+      const known = believed.get(token);
+      if (known !== undefined && at.getTime() >= known.at && at.getTime() - known.at < BELIEVED_MS)
+        return known.person;
+      believed.delete(token);
+      const session = await models.sessions.findByPk(digest(token));
       if (session === null || session.expiresAt <= at) return undefined;
       const user = await models.users.findByPk(session.userId);
       if (user === null || !mayComeIn(user)) return undefined;
       if (session.seenAt === null || at.getTime() - session.seenAt.getTime() > SEEN_EVERY_MS)
         await models.sessions.update({ seenAt: at }, { where: { tokenHash: session.tokenHash } });
-      return personOf(user);
+      const person = await personOf(user);
+      if (believed.size >= MOST_BELIEVED) believed.clear();
+      believed.set(token, { person, at: at.getTime() });
+      return person;
     },
 
     signOut: async (token: string): Promise<void> => {
+      believed.delete(token);
       await models.sessions.destroy({ where: { tokenHash: digest(token) } });
     },
 
@@ -138,6 +154,7 @@ export function accounts({ models, audit, now, demo }: AccountOptions) {
     endSession: async (person: Person, publicId: string): Promise<void> => {
       const gone = await models.sessions.destroy({ where: { userId: person.id, publicId } });
       if (gone === 0) throw new RefusalError('NOT_FOUND');
+      believed.clear();
       await audit.add(person, 'ended a session', publicId);
     },
 
@@ -150,6 +167,7 @@ export function accounts({ models, audit, now, demo }: AccountOptions) {
       await models.sessions.destroy({
         where: { userId: person.id, tokenHash: { [Op.ne]: digest(token) } },
       });
+      believed.clear();
       await audit.add(person, 'changed the password', '');
     },
   };

@@ -1,42 +1,27 @@
-import { createHash } from 'node:crypto';
-import { Op, type Transaction } from 'sequelize';
+import { randomUUID } from 'node:crypto';
+import type { Transaction } from 'sequelize';
 import {
   acceptanceSchema,
-  applyEdits,
-  conflictsBetween,
   type Design,
   diff,
   type Edit,
-  editSchema,
   isAcceptance,
   isDesignWork,
   isFieldNote,
   readDesign,
-  sameJson,
   SAMPLE_TYPES,
   usedTypeIds,
   type wire,
 } from '@bastion/core';
-import { z } from 'zod';
 import type { Database } from '../database.ts';
 import { RefusalError } from '../errors.ts';
-import type { JobRow } from '../models/jobs.ts';
 import { canAccept, canEdit, canNote, canTest, type Person } from './accounts.ts';
 import type { Audit } from './audit.ts';
+import { Checkpoints, keepRevision } from './checkpoints.ts';
+import { EditQueue } from './editQueue.ts';
+import { type OpenDocument, OpenDocuments } from './openDocuments.ts';
 import { readSummary, summarise } from './summary.ts';
-
-/** A whole document is kept with every so many revisions; between them the edits lead on. */
-const SNAPSHOT_EVERY = 25;
-
-const editList = z.array(editSchema);
-
-/** A stored document was valid when it was stored; one that is not any more is a fault of ours and is said so. */
-export function storedDesign(job: JobRow): Design {
-  const read = readDesign(JSON.parse(job.document), SAMPLE_TYPES);
-  if (!read.ok)
-    throw new Error(`The stored document of job ${job.id} is not valid: ${read.problems[0]?.message ?? ''}`);
-  return read.value;
-}
+import { Watchers } from './watchers.ts';
 
 function validDesign(value: unknown): Design {
   const read = readDesign(value, SAMPLE_TYPES);
@@ -44,64 +29,46 @@ function validDesign(value: unknown): Design {
   return read.value;
 }
 
-export function jobs({ sequelize, models }: Database, now: () => Date, audit: Audit) {
-  const find = async (person: Person, jobId: number, transaction?: Transaction): Promise<JobRow> => {
-    const job = await models.jobs.findOne({
-      where: { id: jobId, firmId: person.firmId },
-      ...(transaction === undefined ? {} : { transaction, lock: transaction.LOCK.UPDATE }),
-    });
-    if (job === null) throw new RefusalError('NOT_FOUND');
-    return job;
+export function jobs(database: Database, now: () => Date, audit: Audit) {
+  const { sequelize, models } = database;
+  const documents = new OpenDocuments(sequelize);
+  const checkpoints = new Checkpoints(models, documents);
+  const watchers = new Watchers(async (jobId) => (await documents.headOf(jobId)).revision);
+  const queue = new EditQueue({
+    database,
+    documents,
+    now,
+    onWrite: async (person, jobId, { patches }, transaction) => {
+      for (const told of acceptancesIn(patches))
+        await audit.add(person, told.action, `job ${jobId}: ${told.subject}`, transaction);
+    },
+    onMoved: (jobId, revision) => {
+      checkpoints.later(jobId);
+      watchers.tell(jobId, revision);
+    },
+  });
+
+  /** The latest document of a job of the firm. */
+  const latest = async (person: Person, jobId: number): Promise<OpenDocument> => {
+    const { revision, firmId } = await documents.headOf(jobId);
+    if (firmId !== person.firmId) throw new RefusalError('NOT_FOUND');
+    return documents.at(jobId, revision);
   };
 
-  /** Writes a new revision. `whole` asks for a snapshot whatever its number is. */
-  const write = async (
-    job: JobRow,
-    design: Design,
-    author: string,
-    transaction: Transaction,
-    whole: boolean,
-  ): Promise<number> => {
-    const text = JSON.stringify(design);
-    const number = job.revision + 1;
-    const at = now();
-    await job.update(
-      {
-        revision: number,
-        document: text,
-        name: design.name,
-        summary: JSON.stringify(summarise(design)),
-        usedTypes: JSON.stringify([...usedTypeIds(design)]),
-        changedAt: at,
-        changedBy: author,
-      },
-      { transaction },
-    );
-    await models.revisions.create(
-      {
-        jobId: job.id,
-        number,
-        author,
-        at,
-        hash: createHash('sha256').update(text).digest('hex'),
-        document: whole || number % SNAPSHOT_EVERY === 0 ? text : null,
-      },
-      { transaction },
-    );
-    return number;
-  };
-
-  const editsSince = async (jobId: number, revision: number, transaction: Transaction): Promise<Edit[]> => {
-    const rows = await models.edits.findAll({
-      where: { jobId, revision: { [Op.gt]: revision } },
-      order: ['revision'],
-      transaction,
-    });
-    return rows.flatMap((row) => editList.parse(JSON.parse(row.patches)));
+  const latestRevision = async (person: Person, jobId: number): Promise<number> => {
+    const { revision, firmId } = await documents.headOf(jobId);
+    if (firmId !== person.firmId) throw new RefusalError('NOT_FOUND');
+    return revision;
   };
 
   return {
     list: async (person: Person): Promise<wire.JobSummary[]> => {
+      const ids = await models.jobs.findAll({
+        where: { firmId: person.firmId, variantOf: null },
+        attributes: ['id'],
+        raw: true,
+      });
+      await checkpoints.settle(ids.map(({ id }) => id));
       const rows = await models.jobs.findAll({
         where: { firmId: person.firmId, variantOf: null },
         attributes: ['id', 'name', 'revision', 'summary', 'changedAt', 'changedBy'],
@@ -118,12 +85,12 @@ export function jobs({ sequelize, models }: Database, now: () => Date, audit: Au
     },
 
     open: async (person: Person, jobId: number): Promise<wire.JobDocument> => {
-      const job = await find(person, jobId);
+      const { revision, design } = await latest(person, jobId);
       return {
-        id: job.id,
-        name: job.name,
-        revision: job.revision,
-        document: storedDesign(job),
+        id: jobId,
+        name: design.name,
+        revision,
+        document: design,
         canEdit: canEdit(person),
         canNote: canNote(person),
         canTest: canTest(person),
@@ -131,19 +98,42 @@ export function jobs({ sequelize, models }: Database, now: () => Date, audit: Au
       };
     },
 
-    design: async (person: Person, jobId: number): Promise<{ design: Design; revision: number }> => {
-      const job = await find(person, jobId);
-      return { design: storedDesign(job), revision: job.revision };
-    },
+    design: latest,
+    latestRevision,
 
-    latestRevision: async (person: Person, jobId: number): Promise<number> =>
-      (await find(person, jobId)).revision,
+    /** Tells of every new revision, whichever server made it. Returns what ends it. */
+    watch: (jobId: number, known: number, tell: (revision: number) => void): (() => void) =>
+      watchers.add(jobId, known, tell),
+
+    /** Writes out what an earlier server left in the edits alone. Nothing waits for it: what is read is caught up anyway. */
+    catchUp: (): Promise<void> => checkpoints.catchUp(),
+
+    /** Documents that are still only in the edits are written out whole: before the server stops. */
+    flush: async (): Promise<void> => {
+      watchers.stop();
+      await checkpoints.flush();
+    },
 
     create: async (person: Person, value: unknown): Promise<number> => {
       if (!canEdit(person)) throw new RefusalError('NOT_ALLOWED');
       const design = { ...validDesign(value), accepted: [] };
       return sequelize.transaction(async (transaction) => {
-        const id = await createJob(models, person, design, now(), transaction, write);
+        const job = await models.jobs.create(
+          {
+            firmId: person.firmId,
+            name: design.name,
+            revision: 1,
+            document: JSON.stringify(design),
+            documentRevision: 1,
+            summary: JSON.stringify(summarise(design)),
+            usedTypes: JSON.stringify([...usedTypeIds(design)]),
+            changedAt: now(),
+            changedBy: person.name,
+          },
+          { transaction },
+        );
+        const { id } = job;
+        await keepRevision(models, id, 1, job.document, transaction);
         await audit.add(person, 'made a job', `${design.name} (job ${id})`, transaction);
         return id;
       });
@@ -153,25 +143,50 @@ export function jobs({ sequelize, models }: Database, now: () => Date, audit: Au
     replace: async (person: Person, jobId: number, value: unknown, replaces?: number): Promise<number> => {
       if (!canEdit(person)) throw new RefusalError('NOT_ALLOWED');
       const given = validDesign(value);
-      return sequelize.transaction(async (transaction) => {
-        const job = await find(person, jobId, transaction);
-        if (replaces !== undefined && replaces !== job.revision)
-          throw new RefusalError('IMPORT_STALE', { revision: job.revision });
-        const before = storedDesign(job);
-        const design = withAcceptancesOf(given, before);
-        const editId = createHash('sha256')
-          .update(`${job.id}:${job.revision}:${now().getTime()}`)
-          .digest('hex')
-          .slice(0, 40);
-        const number = await write(job, design, person.name, transaction, true);
+      const moved = await sequelize.transaction(async (transaction) => {
+        const { revision, firmId } = await documents.headOf(jobId, transaction, true);
+        if (firmId !== person.firmId) throw new RefusalError('NOT_FOUND');
+        if (replaces !== undefined && replaces !== revision)
+          throw new RefusalError('IMPORT_STALE', { revision });
+        const before = await documents.at(jobId, revision, transaction);
+        const design = withAcceptancesOf(given, before.design);
+        const number = revision + 1;
+        const at = now();
+        const text = JSON.stringify(design);
         await models.edits.create(
-          { jobId: job.id, editId, revision: number, patches: JSON.stringify(diff(before, design)) },
+          {
+            jobId,
+            editId: randomUUID(),
+            revision: number,
+            patches: JSON.stringify(diff(before.design, design)),
+            author: person.name,
+            at,
+          },
           { transaction },
         );
-        const told = `${design.name} (job ${job.id}), revision ${number} in the place of ${number - 1}`;
+        await models.jobs.update(
+          {
+            revision: number,
+            document: text,
+            documentRevision: number,
+            name: design.name,
+            summary: JSON.stringify(summarise(design)),
+            usedTypes: JSON.stringify([...usedTypeIds(design)]),
+            changedAt: at,
+            changedBy: person.name,
+          },
+          { where: { id: jobId }, transaction },
+        );
+        // What was there, and what came: both can be opened again as they were.
+        await keepRevision(models, jobId, revision, JSON.stringify(before.design), transaction);
+        await keepRevision(models, jobId, number, text, transaction);
+        const told = `${design.name} (job ${jobId}), revision ${number} in the place of ${revision}`;
         await audit.add(person, 'imported over a job', told, transaction);
-        return number;
+        return { revision: number, design };
       });
+      documents.keep(jobId, moved);
+      watchers.tell(jobId, moved.revision);
+      return moved.revision;
     },
 
     /**
@@ -180,44 +195,7 @@ export function jobs({ sequelize, models }: Database, now: () => Date, audit: Au
      */
     edit: async (person: Person, jobId: number, batch: wire.EditBatch): Promise<number> => {
       if (!mayMake(person, batch.patches, now())) throw new RefusalError('NOT_ALLOWED');
-      return sequelize.transaction(async (transaction) => {
-        const job = await find(person, jobId, transaction);
-        const applied = await models.edits.findOne({ where: { jobId, editId: batch.editId }, transaction });
-        if (applied !== null) {
-          if (!sameJson(storedPatches.parse(JSON.parse(applied.patches)), storedPatches.parse(batch.patches)))
-            throw new RefusalError('EDIT_ID_REUSED');
-          return applied.revision;
-        }
-        if (batch.baseRevision > job.revision) {
-          throw new RefusalError('REQUEST_INVALID', {
-            problems: [
-              {
-                path: ['baseRevision'],
-                message: `is ${batch.baseRevision}, but the latest is ${job.revision}`,
-              },
-            ],
-          });
-        }
-        const before = storedDesign(job);
-        const conflicts = conflictsBetween(
-          await editsSince(jobId, batch.baseRevision, transaction),
-          batch.patches,
-        );
-        if (conflicts.length > 0) {
-          throw new RefusalError('EDIT_CONFLICT', { conflicts, revision: job.revision, document: before });
-        }
-        const next = applyEdits(before, batch.patches);
-        if (!next.ok) throw new RefusalError('DOCUMENT_INVALID', { problems: next.problems });
-        const design = validDesign(next.value);
-        const number = await write(job, design, person.name, transaction, false);
-        await models.edits.create(
-          { jobId, editId: batch.editId, revision: number, patches: JSON.stringify(batch.patches) },
-          { transaction },
-        );
-        for (const told of acceptancesIn(batch.patches))
-          await audit.add(person, told.action, `job ${jobId}: ${told.subject}`, transaction);
-        return number;
-      });
+      return queue.add(person, jobId, batch);
     },
 
     /** Keeps the whole document of a revision, because something now refers to it. */
@@ -226,17 +204,9 @@ export function jobs({ sequelize, models }: Database, now: () => Date, audit: Au
       revision: number,
       design: Design,
       transaction: Transaction,
-    ): Promise<void> => {
-      await models.revisions.update(
-        { document: JSON.stringify(design) },
-        { where: { jobId, number: revision }, transaction },
-      );
-    },
+    ): Promise<void> => keepRevision(models, jobId, revision, JSON.stringify(design), transaction),
   };
 }
-
-/** Patches as they are stored and compared. */
-const storedPatches = z.json();
 
 /** How far ahead of the server's clock a device may be. */
 const CLOCK_SLACK_MS = 5 * 60_000;
@@ -276,37 +246,5 @@ const withAcceptancesOf = (design: Design, before: Design): Design => ({
   ...design,
   accepted: before.accepted,
 });
-
-type Write = (
-  job: JobRow,
-  design: Design,
-  author: string,
-  transaction: Transaction,
-  whole: boolean,
-) => Promise<number>;
-
-async function createJob(
-  models: Database['models'],
-  person: Pick<Person, 'firmId' | 'name'>,
-  design: Design,
-  at: Date,
-  transaction: Transaction,
-  write: Write,
-): Promise<number> {
-  const job = await models.jobs.create(
-    {
-      firmId: person.firmId,
-      name: design.name,
-      revision: 0,
-      document: '',
-      summary: '',
-      changedAt: at,
-      changedBy: person.name,
-    },
-    { transaction },
-  );
-  await write(job, design, person.name, transaction, true);
-  return job.id;
-}
 
 export type Jobs = ReturnType<typeof jobs>;

@@ -75,8 +75,8 @@ export function people({ sequelize, models, accounts, audit, now, demo }: People
     firmId: number,
     id: number,
     { role, disabled, licence, licenceBody }: peopleWire.PersonChange,
-  ): Promise<void> =>
-    sequelize.transaction(async (transaction) => {
+  ): Promise<void> => {
+    await sequelize.transaction(async (transaction) => {
       // All administrators are held, in order: two who shut each other out at once do not both succeed.
       await models.users.findAll({
         where: { firmId, role: 'administrator' },
@@ -111,6 +111,8 @@ export function people({ sequelize, models, accounts, audit, now, demo }: People
       if (told.length > 0)
         await audit.add(actor, 'changed a person', `${user.email}: ${told.join(', ')}`, transaction);
     });
+    accounts.lookAgain();
+  };
 
   const invite = async (
     actor: Actor,
@@ -257,6 +259,7 @@ export function people({ sequelize, models, accounts, audit, now, demo }: People
         const action = found.kind === 'reset' ? 'reset the password' : 'took the invitation';
         await audit.add({ firmId, name, email }, action, '', transaction);
       });
+      accounts.lookAgain();
       return accounts.openSession(user, agent);
     },
 

@@ -1,11 +1,17 @@
-import { equipmentTypeSchema, type EquipmentType, SAMPLE_TYPES, usedTypeIds, wire } from '@bastion/core';
+import {
+  equipmentTypeSchema,
+  type EquipmentType,
+  readDesign,
+  SAMPLE_TYPES,
+  usedTypeIds,
+  wire,
+} from '@bastion/core';
 import { z } from 'zod';
 import type { Database } from '../database.ts';
 import { RefusalError } from '../errors.ts';
 import type { TypeRow } from '../models/types.ts';
 import { canEdit, type Person } from './accounts.ts';
 import type { Audit } from './audit.ts';
-import { storedDesign } from './jobs.ts';
 
 const idList = z.array(z.string());
 
@@ -30,7 +36,9 @@ export function types({ sequelize, models }: Database, now: () => Date, audit: A
 
   const noteUsed = async (jobId: number): Promise<string[]> => {
     const job = await models.jobs.findByPk(jobId, { rejectOnEmpty: true });
-    const used = [...usedTypeIds(storedDesign(job))];
+    // A document that is a few edits behind names what it used then; the next checkpoint notes the rest.
+    const read = readDesign(JSON.parse(job.document), SAMPLE_TYPES);
+    const used = read.ok ? [...usedTypeIds(read.value)] : [];
     await job.update({ usedTypes: JSON.stringify(used) });
     return used;
   };

@@ -1,0 +1,131 @@
+import { createHash } from 'node:crypto';
+import { type Design, usedTypeIds } from '@bastion/core';
+import { col, Op, type Transaction } from 'sequelize';
+import type { Models } from '../models/models.ts';
+import type { RevisionRow } from '../models/revisions.ts';
+import type { OpenDocuments } from './openDocuments.ts';
+import { summarise } from './summary.ts';
+
+/** How long a document rests before it is written out whole, and how long it waits at most while somebody types on. */
+const REST_MS = 1500;
+const MOST_MS = 15_000;
+/** A whole document is kept for good at every so many revisions; between them the edits lead on. */
+export const SNAPSHOT_EVERY = 1000;
+
+/** Keeps the whole document of a revision for good. */
+export async function keepRevision(
+  models: Models,
+  jobId: number,
+  number: number,
+  text: string,
+  transaction?: Transaction,
+): Promise<void> {
+  const made = await models.edits.findOne({
+    where: { jobId, revision: number },
+    attributes: ['author', 'at'],
+    ...(transaction === undefined ? {} : { transaction }),
+  });
+  await models.revisions.upsert(
+    {
+      jobId,
+      number,
+      author: made?.author ?? '',
+      at: made?.at ?? new Date(),
+      hash: createHash('sha256').update(text).digest('hex'),
+      document: text,
+    },
+    transaction === undefined ? {} : { transaction },
+  );
+}
+
+interface Waiting {
+  readonly since: number;
+  timer: NodeJS.Timeout;
+}
+
+/**
+ * Writes whole documents and their summaries behind the edits, in order: the edits are what is durable, and a document that is behind
+ * is caught up by them when it is next read. So a server that dies between loses nothing.
+ */
+export class Checkpoints {
+  private readonly models: Models;
+  private readonly documents: OpenDocuments;
+  private readonly waiting = new Map<number, Waiting>();
+  private readonly running = new Map<number, Promise<void>>();
+
+  constructor(models: Models, documents: OpenDocuments) {
+    this.models = models;
+    this.documents = documents;
+  }
+
+  /** A job has moved on. */
+  later(jobId: number): void {
+    const before = this.waiting.get(jobId);
+    const since = before?.since ?? Date.now();
+    if (before !== undefined) clearTimeout(before.timer);
+    const rest = Math.max(0, Math.min(REST_MS, since + MOST_MS - Date.now()));
+    const timer = setTimeout(() => void this.write(jobId).catch(() => this.later(jobId)), rest);
+    timer.unref();
+    this.waiting.set(jobId, { since, timer });
+  }
+
+  /** Writes what is in memory of a job, if it is ahead of what is stored. */
+  async write(jobId: number): Promise<void> {
+    const held = this.waiting.get(jobId);
+    if (held !== undefined) clearTimeout(held.timer);
+    this.waiting.delete(jobId);
+    await this.running.get(jobId);
+    const document = this.documents.inMemory(jobId);
+    if (document === undefined) return;
+    const writing = this.put(jobId, document.revision, document.design);
+    this.running.set(jobId, writing);
+    try {
+      await writing;
+    } finally {
+      this.running.delete(jobId);
+    }
+  }
+
+  private async put(jobId: number, revision: number, design: Design): Promise<void> {
+    const text = JSON.stringify(design);
+    await this.models.jobs.update(
+      {
+        document: text,
+        documentRevision: revision,
+        name: design.name,
+        summary: JSON.stringify(summarise(design)),
+        usedTypes: JSON.stringify([...usedTypeIds(design)]),
+      },
+      // Another server may have written a later one.
+      { where: { id: jobId, documentRevision: { [Op.lt]: revision } } },
+    );
+    const last =
+      (await this.models.revisions.max<number | null, RevisionRow>('number', { where: { jobId } })) ?? 0;
+    if (Math.floor(revision / SNAPSHOT_EVERY) > Math.floor(last / SNAPSHOT_EVERY))
+      await keepRevision(this.models, jobId, revision, text);
+  }
+
+  /** Writes what waits of some jobs now, so that their summaries are those of the latest revision. */
+  async settle(jobIds: readonly number[]): Promise<void> {
+    for (const jobId of jobIds)
+      if (this.waiting.has(jobId) || this.running.has(jobId)) await this.write(jobId);
+  }
+
+  /** Documents that an earlier server left behind their edits are caught up and written out. */
+  async catchUp(): Promise<void> {
+    const behind = await this.models.jobs.findAll({
+      where: { documentRevision: { [Op.lt]: col('revision') } },
+      attributes: ['id', 'revision'],
+    });
+    for (const { id, revision } of behind) {
+      await this.documents.at(id, revision);
+      await this.write(id);
+    }
+  }
+
+  /** Everything that waits is written now: the server is being stopped. */
+  async flush(): Promise<void> {
+    for (const jobId of [...this.waiting.keys()]) await this.write(jobId).catch(() => undefined);
+    await Promise.allSettled(this.running.values());
+  }
+}

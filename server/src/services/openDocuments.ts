@@ -1,0 +1,156 @@
+import {
+  applyEdits,
+  type Design,
+  type Edit,
+  editSchema,
+  readDesign,
+  rereadDesign,
+  SAMPLE_TYPES,
+} from '@bastion/core';
+import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import { z } from 'zod';
+import { RefusalError } from '../errors.ts';
+
+/** A document as it stands at a revision. */
+export interface OpenDocument {
+  readonly revision: number;
+  readonly design: Design;
+}
+
+/** How many documents stay in memory: those that people work on. */
+const MOST_OPEN = 64;
+
+const editList = z.array(editSchema);
+const head = z.object({ revision: z.number(), firmId: z.number() });
+const whole = z.object({ revision: z.number(), documentRevision: z.number(), document: z.string() });
+const step = z.object({ revision: z.number(), patches: z.string() });
+
+/** A stored document was valid when it was stored; one that is not any more is a fault of ours and is said so. */
+function stored(jobId: number, value: unknown): Design {
+  const read = readDesign(value, SAMPLE_TYPES);
+  if (!read.ok)
+    throw new Error(`The stored document of job ${jobId} is not valid: ${read.problems[0]?.message ?? ''}`);
+  return read.value;
+}
+
+function advanced(jobId: number, design: Design, patches: readonly Edit[]): Design {
+  const applied = applyEdits(design, patches);
+  if (!applied.ok)
+    throw new Error(`A stored edit of job ${jobId} does not apply: ${applied.problems[0]?.message ?? ''}`);
+  return applied.value as Design;
+}
+
+/**
+ * The documents that are worked on, kept in memory by revision. The row of the job says which revision is the latest, whichever server
+ * made it; what is behind catches up by the edits in between.
+ */
+export class OpenDocuments {
+  private readonly sequelize: Sequelize;
+  private readonly open = new Map<number, OpenDocument>();
+
+  constructor(sequelize: Sequelize) {
+    this.sequelize = sequelize;
+  }
+
+  private async select<T>(
+    schema: z.ZodType<T>,
+    sql: string,
+    values: readonly unknown[],
+    transaction: Transaction | undefined,
+  ): Promise<T[]> {
+    const rows = await this.sequelize.query(sql, {
+      type: QueryTypes.SELECT,
+      replacements: [...values],
+      ...(transaction === undefined ? {} : { transaction }),
+    });
+    return z.array(schema).parse(rows);
+  }
+
+  /** The latest revision and whose it is; with `hold`, the row is held until the transaction ends. */
+  async headOf(
+    jobId: number,
+    transaction?: Transaction,
+    hold = false,
+  ): Promise<{ revision: number; firmId: number }> {
+    const sql = `SELECT revision, firm_id AS firmId FROM jobs WHERE id = ?${hold ? ' FOR UPDATE' : ''}`;
+    const [found] = await this.select(head, sql, [jobId], transaction);
+    if (found === undefined) throw new RefusalError('NOT_FOUND');
+    return found;
+  }
+
+  /** What is in memory, whether or not it is the latest. */
+  inMemory(jobId: number): OpenDocument | undefined {
+    return this.open.get(jobId);
+  }
+
+  keep(jobId: number, document: OpenDocument): void {
+    this.open.delete(jobId);
+    this.open.set(jobId, document);
+    for (const oldest of this.open.keys()) {
+      if (this.open.size <= MOST_OPEN) break;
+      this.open.delete(oldest);
+    }
+  }
+
+  forget(jobId: number): void {
+    this.open.delete(jobId);
+  }
+
+  /** The edits after a revision, up to another, in order. */
+  async editsBetween(jobId: number, after: number, upTo: number, transaction?: Transaction): Promise<Edit[]> {
+    if (after >= upTo) return [];
+    const rows = await this.select(
+      step,
+      'SELECT revision, patches FROM edits WHERE job_id = ? AND revision > ? AND revision <= ? ORDER BY revision, id',
+      [jobId, after, upTo],
+      transaction,
+    );
+    return rows.flatMap(({ patches }) => editList.parse(JSON.parse(patches)));
+  }
+
+  /** The document at a revision that the row has named. */
+  async at(jobId: number, revision: number, transaction?: Transaction): Promise<OpenDocument> {
+    const known = this.open.get(jobId);
+    if (known?.revision === revision) {
+      this.keep(jobId, known);
+      return known;
+    }
+    const document =
+      known !== undefined && known.revision < revision
+        ? await this.caughtUp(jobId, known, revision, transaction)
+        : await this.fromStore(jobId, revision, transaction);
+    // Another request may have come further meanwhile: what is newer stays.
+    if ((this.open.get(jobId)?.revision ?? -1) < revision) this.keep(jobId, document);
+    return document;
+  }
+
+  private async caughtUp(
+    jobId: number,
+    from: OpenDocument,
+    revision: number,
+    transaction: Transaction | undefined,
+  ): Promise<OpenDocument> {
+    const edits = await this.editsBetween(jobId, from.revision, revision, transaction);
+    const next = advanced(jobId, from.design, edits);
+    const read = rereadDesign(from.design, next, SAMPLE_TYPES);
+    return read.ok ? { revision, design: read.value } : this.fromStore(jobId, revision, transaction);
+  }
+
+  private async fromStore(
+    jobId: number,
+    revision: number,
+    transaction: Transaction | undefined,
+  ): Promise<OpenDocument> {
+    const [row] = await this.select(
+      whole,
+      'SELECT revision, document_revision AS documentRevision, document FROM jobs WHERE id = ?',
+      [jobId],
+      transaction,
+    );
+    if (row === undefined) throw new RefusalError('NOT_FOUND');
+    const base = stored(jobId, JSON.parse(row.document));
+    if (row.documentRevision > revision) return { revision: row.documentRevision, design: base };
+    const edits = await this.editsBetween(jobId, row.documentRevision, revision, transaction);
+    return { revision, design: edits.length === 0 ? base : stored(jobId, advanced(jobId, base, edits)) };
+  }
+}
