@@ -130,7 +130,14 @@ export type { Known } from './values/known.ts';
 export { MIGRATIONS } from './design/migrate.ts';
 export { formatPath, type Path, type Problem, type Result } from './values/problem.ts';
 export type { Line } from './values/quantities.ts';
-export { emptyDesign, MAX_DOCUMENT_LENGTH, readDesign, readDesignText, rereadDesign } from './design/read.ts';
+export {
+  emptyDesign,
+  MAX_DOCUMENT_LENGTH,
+  readDesign,
+  readDesignText,
+  rereadDesign,
+  rereadTouched,
+} from './design/read.ts';
 export { SUPPLY_LINES } from './design/references.ts';
 export {
   type Bank,

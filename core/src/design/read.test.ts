@@ -1,10 +1,13 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { z } from 'zod';
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
-import { baseDesign, bank1, circuit1, item1, stack1 } from '../testkit/designs.ts';
+import { baseDesign, bank1, circuit1, deepFreeze, item1, stack1 } from '../testkit/designs.ts';
 import { chooseSupply } from './chooseSupply.ts';
 import { migrate, MIGRATIONS } from './migrate.ts';
 import { formatPath } from '../values/problem.ts';
-import { emptyDesign, readDesign, readDesignText, rereadDesign } from './read.ts';
+import { applyEdits, editSchema } from './edits.ts';
+import { emptyDesign, readDesign, readDesignText, rereadDesign, rereadTouched } from './read.ts';
 import { type Design, FORMAT } from './schema.ts';
 import { copyUsedTypes } from './usedTypes.ts';
 
@@ -231,5 +234,61 @@ describe('judging again only what changed', () => {
     const after = { ...before, name: 'Other' };
     const reread = rereadDesign(before, after, SAMPLE_TYPES);
     expect(reread.ok && reread.value.circuits).toBe(before.circuits);
+  });
+});
+
+describe('a batch judged on what it touches', () => {
+  const before = deepFreeze(baseDesign());
+  const value = fc.oneof(
+    fc.constantFrom<unknown>('L1', 'L2', ['L1'], ['L3'], [], 'b', 'nowhere', 'yes', '', 'steady', null),
+    fc.integer({ min: -3, max: 2000 }),
+  );
+  const set = fc
+    .record({
+      path: fc.constantFrom(
+        ['circuits', 'c1', 'name'],
+        ['circuits', 'c1', 'lines'],
+        ['circuits', 'c1', 'partitionId'],
+        ['circuits', 'c1', 'startDelayS'],
+        ['circuits', 'c1', 'device'],
+        ['circuits', 'c1', 'unheardOf'],
+        ['circuits', 'c1', 'items', 'i1', 'runningW'],
+        ['circuits', 'c1', 'items', 'i1', 'startClass'],
+        ['circuits', 'c1', 'items', 'i1', 'quantity'],
+        ['site', 'altitudeM'],
+        ['site', 'supply'],
+        ['stacks', 's', 'chargeCurrentA'],
+      ),
+      after: value,
+    })
+    .map((edit): unknown => ({ op: 'set', ...edit }));
+  const insert = fc
+    .record({ id: fc.constantFrom('i1', 'i2'), runningW: fc.integer({ min: -2, max: 50 }) })
+    .map((entity): unknown => ({
+      op: 'insert',
+      path: ['circuits', 'c1', 'items', entity.id],
+      follows: null,
+      entity: { name: 'Item', ...entity },
+    }));
+
+  it('is judged as the whole would be, over random edits', () => {
+    let refused = 0;
+    fc.assert(
+      fc.property(fc.array(fc.oneof(set, insert), { minLength: 1, maxLength: 3 }), (given) => {
+        const edits = z.array(editSchema).parse(JSON.parse(JSON.stringify(given)));
+        const applied = applyEdits(before, edits);
+        if (!applied.ok) return;
+        const after = applied.value as typeof before;
+        const whole = readDesign(after, SAMPLE_TYPES);
+        const touched = rereadTouched(before, after, edits, SAMPLE_TYPES);
+        expect(touched.ok).toBe(whole.ok);
+        if (!touched.ok && !whole.ok) {
+          refused += 1;
+          expect(touched.problems).toEqual(whole.problems);
+        }
+      }),
+      { numRuns: 400, seed: 7 },
+    );
+    expect(refused).toBeGreaterThan(50);
   });
 });

@@ -1,8 +1,9 @@
 import type { EquipmentType } from '../catalogue/schema.ts';
+import type { Edit } from './edits.ts';
 import { migrate } from './migrate.ts';
 import { type Problem, type Result, problemsFrom } from '../values/problem.ts';
 import { referenceProblems } from './references.ts';
-import { type Design, designSchema, FORMAT, MOST_CIRCUITS } from './schema.ts';
+import { circuitSchema, type Design, designSchema, FORMAT, MOST_CIRCUITS } from './schema.ts';
 
 /** The largest document that is read, in UTF-16 units: far above 6,000 circuits, far below what would stop a machine. */
 export const MAX_DOCUMENT_LENGTH = 20_000_000;
@@ -35,6 +36,37 @@ export function rereadDesign(
     return readDesign(after, catalogue);
   const problems = referenceProblems(after, catalogue);
   return problems.length > 0 ? { ok: false, problems } : { ok: true, value: after };
+}
+
+/** The circuits that edits change inside of themselves; undefined where they touch anything else. */
+function circuitsTouched(edits: readonly Edit[]): ReadonlySet<string> | undefined {
+  const ids = new Set<string>();
+  for (const { op, path } of edits) {
+    const [root, id, field] = path;
+    if (root !== 'circuits' || id === undefined || field === undefined || field === 'id') return undefined;
+    // Rows that come into a circuit or leave it are changes inside of it as well.
+    if (op !== 'set' && path.length < 4 && !(op === 'order' && path.length === 3)) return undefined;
+    ids.add(id);
+  }
+  return ids;
+}
+
+/**
+ * Judges a design that edits have made from a valid one, on what they touch: where they stay inside of circuits, only those circuits
+ * are parsed and followed. What it finds, `readDesign` would find.
+ */
+export function rereadTouched(
+  before: Design,
+  after: Design,
+  edits: readonly Edit[],
+  catalogue: readonly EquipmentType[],
+): Result<Design> {
+  const ids = circuitsTouched(edits);
+  if (ids === undefined) return rereadDesign(before, after, catalogue);
+  const touched = after.circuits.filter(({ id }) => ids.has(id));
+  const isFine = touched.every((circuit) => circuitSchema.safeParse(circuit).success);
+  if (!isFine || referenceProblems(after, catalogue, ids).length > 0) return readDesign(after, catalogue);
+  return { ok: true, value: after };
 }
 
 /** The same, from text. Text that is not JSON, or is too long to be a design, is a problem and not an exception. */

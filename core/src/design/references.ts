@@ -1,5 +1,6 @@
 import type { EquipmentKind, EquipmentType } from '../catalogue/schema.ts';
 import type { Path, Problem } from '../values/problem.ts';
+import { remember } from '../values/remember.ts';
 import type { Line } from '../values/quantities.ts';
 import type { Bank, Design, Stack, SupplyKind } from './schema.ts';
 
@@ -94,14 +95,31 @@ function networkReferences(
   });
 }
 
+const kindsOfTypes = remember(
+  (types: readonly EquipmentType[]) =>
+    new Map<string, EquipmentKind>(types.map(({ id, kind }) => [id, kind])),
+);
+
+/** The kind of each type, those of the document before those of the catalogue. */
+function kindsOf(
+  catalogue: readonly EquipmentType[],
+  own: readonly EquipmentType[],
+): { readonly get: (id: string) => EquipmentKind | undefined } {
+  return { get: (id) => kindsOfTypes(own).get(id) ?? kindsOfTypes(catalogue).get(id) };
+}
+
 /**
  * What the schema cannot see: references that lead nowhere, and lines that the supply does not have.
- * `catalogue` stands in for types the document has not copied in yet.
+ * `catalogue` stands in for types the document has not copied in yet. With `only`, nothing but circuits of these ids has changed, and
+ * only they are followed.
  */
-export function referenceProblems(design: Design, catalogue: readonly EquipmentType[]): Problem[] {
+export function referenceProblems(
+  design: Design,
+  catalogue: readonly EquipmentType[],
+  only?: ReadonlySet<string>,
+): Problem[] {
   const problems: Problem[] = [];
-  const kinds = new Map<string, EquipmentKind>();
-  for (const type of [...catalogue, ...design.types]) kinds.set(type.id, type.kind);
+  const kinds = kindsOf(catalogue, design.types);
   const partitionIds = new Set(design.partitions.map((partition) => partition.id));
   const stackIds = new Set(design.stacks.map((stack) => stack.id));
   const supply = design.site.supply;
@@ -136,10 +154,12 @@ export function referenceProblems(design: Design, catalogue: readonly EquipmentT
   const follow: Follow = { refer, ofKind };
 
   design.circuits.forEach((circuit, c) => {
+    if (only !== undefined && !only.has(circuit.id)) return;
     refer(['circuits', c, 'partitionId'], circuit.partitionId, partitionIds, 'the partition');
     circuit.lines?.forEach((one, l) => onLine(['circuits', c, 'lines', l], one));
     ofKind(['circuits', c, 'device', 'typeId'], circuit.device?.typeId, 'protective-device');
   });
+  if (only !== undefined) return problems;
   design.partitions.forEach((partition, p) =>
     refer(['partitions', p, 'stackId'], partition.stackId, stackIds, 'the stack'),
   );

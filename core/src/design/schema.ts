@@ -129,7 +129,7 @@ const clampReading = z.strictObject({
   note: note.optional(),
 });
 
-const circuit = z.strictObject({
+export const circuitSchema = z.strictObject({
   id,
   name,
   lines: z
@@ -202,7 +202,7 @@ export const designSchema = z.strictObject({
   format: z.literal(FORMAT),
   name,
   site,
-  circuits: entities(circuit, MOST_CIRCUITS),
+  circuits: entities(circuitSchema, MOST_CIRCUITS),
   partitions: entities(partition, 64),
   stacks: entities(stack, 16),
   generators: entities(generator, 8),

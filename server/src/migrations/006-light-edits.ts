@@ -23,6 +23,9 @@ export const lightEdits: NamedMigration = {
     await context.sequelize.query(
       'UPDATE edits e JOIN revisions r ON r.job_id = e.job_id AND r.number = e.revision SET e.author = r.author, e.at = r.at',
     );
+    // The number of a revision is given once: two servers that write the same one at once do not both succeed.
+    await context.addIndex('edits', ['job_id', 'revision'], { unique: true, name: 'edits_in_order' });
+    await context.removeIndex('edits', 'edits_by_revision');
     // From here on a revision row is there only where it keeps a whole document.
     await context.sequelize.query('DELETE FROM revisions WHERE document IS NULL');
   },

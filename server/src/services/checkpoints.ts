@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { type Design, usedTypeIds } from '@bastion/core';
-import { col, Op, type Transaction } from 'sequelize';
+import { Op, type Transaction } from 'sequelize';
 import type { Models } from '../models/models.ts';
 import type { RevisionRow } from '../models/revisions.ts';
 import type { OpenDocuments } from './openDocuments.ts';
@@ -88,8 +88,14 @@ export class Checkpoints {
 
   private async put(jobId: number, revision: number, design: Design): Promise<void> {
     const text = JSON.stringify(design);
+    const made = await this.models.edits.findOne({
+      where: { jobId, revision },
+      attributes: ['author', 'at'],
+    });
     await this.models.jobs.update(
       {
+        ...(made === null ? {} : { changedBy: made.author, changedAt: made.at ?? new Date() }),
+        revision,
         document: text,
         documentRevision: revision,
         name: design.name,
@@ -113,13 +119,9 @@ export class Checkpoints {
 
   /** Documents that an earlier server left behind their edits are caught up and written out. */
   async catchUp(): Promise<void> {
-    const behind = await this.models.jobs.findAll({
-      where: { documentRevision: { [Op.lt]: col('revision') } },
-      attributes: ['id', 'revision'],
-    });
-    for (const { id, revision } of behind) {
-      await this.documents.at(id, revision);
-      await this.write(id);
+    for (const jobId of await this.documents.behind()) {
+      await this.documents.latest(jobId);
+      await this.write(jobId);
     }
   }
 

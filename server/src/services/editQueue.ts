@@ -1,25 +1,33 @@
 import {
   applyEdits,
   conflictsBetween,
-  editSchema,
-  rereadDesign,
+  type Edit,
+  isAcceptance,
+  rereadTouched,
   SAMPLE_TYPES,
   sameJson,
   type wire,
 } from '@bastion/core';
-import type { Transaction } from 'sequelize';
+import { ForeignKeyConstraintError, QueryTypes, type Transaction, UniqueConstraintError } from 'sequelize';
 import { z } from 'zod';
 import type { Database } from '../database.ts';
 import { RefusalError } from '../errors.ts';
 import type { Person } from './accounts.ts';
 import type { OpenDocument, OpenDocuments } from './openDocuments.ts';
 
-/** Batches of one job that go into one transaction at most. */
+/** Batches of one job that are written together at most. */
 const MOST_TOGETHER = 64;
+/** Another server may be faster so many times in a row before a batch is given back. */
+const MOST_TRIES = 20;
 
 /** Patches as they are stored and compared. */
 const patchesJson = z.json();
-const editList = z.array(editSchema);
+
+const deadlock = z.object({ original: z.object({ code: z.literal('ER_LOCK_DEADLOCK') }) });
+
+/** Whether somebody else has written the same revision, or is just writing it. */
+const isTaken = (error: unknown): boolean =>
+  error instanceof UniqueConstraintError || deadlock.safeParse(error).success;
 
 interface Pending {
   readonly person: Person;
@@ -33,9 +41,9 @@ type Outcome = { readonly revision: number } | { readonly refusal: RefusalError 
 
 /** A row that is to be written. */
 interface NewEdit {
-  readonly jobId: number;
   readonly editId: string;
   readonly revision: number;
+  readonly edits: readonly Edit[];
   readonly patches: string;
   readonly author: string;
   readonly at: Date;
@@ -51,15 +59,21 @@ export interface EditQueueOptions {
   readonly database: Database;
   readonly documents: OpenDocuments;
   readonly now: () => Date;
-  /** Told inside of the transaction, so that what follows from a batch stands and falls with it. */
-  readonly onWrite: (person: Person, jobId: number, batch: wire.EditBatch, t: Transaction) => Promise<void>;
-  /** Told after the transaction. */
+  /** Told inside of the transaction, for batches that hold an acceptance: what follows from them stands and falls with them. */
+  readonly onAccepted: (
+    person: Person,
+    jobId: number,
+    edits: readonly Edit[],
+    t: Transaction,
+  ) => Promise<void>;
+  /** Told once a revision is written. */
   readonly onMoved: (jobId: number, revision: number) => void;
 }
 
 /**
- * Takes the batches of each job one after the other. Those that wait are written together: each is judged on what the one before it
- * left, each has its own revision and its own answer, and all of them are durable when they are answered.
+ * Takes the batches of each job one after the other. Those that wait are written together, as one statement: each is judged on what the
+ * one before it left, each has its own revision and its own answer, and all of them are durable when they are answered. The number of a
+ * revision is unique for its job, so of two servers that write at once one is told, and judges again on what the other has written.
  */
 export class EditQueue {
   private readonly options: EditQueueOptions;
@@ -81,41 +95,21 @@ export class EditQueue {
 
   private async run(jobId: number): Promise<void> {
     this.working.add(jobId);
-    try {
-      for (let queue = this.waiting.get(jobId); queue !== undefined && queue.length > 0;) {
-        const together = queue.splice(0, MOST_TOGETHER);
-        await this.commit(jobId, together);
-        queue = this.waiting.get(jobId);
-      }
-    } finally {
-      this.working.delete(jobId);
-      if (this.waiting.get(jobId)?.length === 0) this.waiting.delete(jobId);
+    for (;;) {
+      const together = this.waiting.get(jobId)?.splice(0, MOST_TOGETHER) ?? [];
+      if (together.length === 0) break;
+      await this.answer(jobId, together);
     }
+    this.working.delete(jobId);
+    this.waiting.delete(jobId);
   }
 
-  private async commit(jobId: number, together: readonly Pending[]): Promise<void> {
-    const { database, documents, onWrite, onMoved } = this.options;
+  private async answer(jobId: number, together: readonly Pending[]): Promise<void> {
+    const { documents, onMoved } = this.options;
     try {
-      // Judged before the row is held, on what is in memory; again only where another server was faster.
-      const known = documents.inMemory(jobId);
-      let worked = known === undefined ? undefined : await this.judge(jobId, known, together);
-      const { outcomes, next } = await database.sequelize.transaction(async (transaction) => {
-        const { revision, firmId } = await documents.headOf(jobId, transaction, true);
-        if (together.some(({ person }) => person.firmId !== firmId)) throw new RefusalError('NOT_FOUND');
-        if (worked === undefined || known?.revision !== revision)
-          worked = await this.judge(
-            jobId,
-            await documents.at(jobId, revision, transaction),
-            together,
-            transaction,
-          );
-        await this.write(jobId, worked, transaction);
-        for (const [index, { person, batch }] of together.entries())
-          if ('revision' in (worked.outcomes[index] ?? {})) await onWrite(person, jobId, batch, transaction);
-        return worked;
-      });
+      const { outcomes, rows, next } = await this.commit(jobId, together);
       documents.keep(jobId, next);
-      if (worked !== undefined && worked.rows.length > 0) onMoved(jobId, next.revision);
+      if (rows.length > 0) onMoved(jobId, next.revision);
       together.forEach(({ done, failed }, index) => {
         const outcome = outcomes[index];
         if (outcome === undefined) failed(new RefusalError('INTERNAL'));
@@ -123,26 +117,66 @@ export class EditQueue {
         else done(outcome.revision);
       });
     } catch (error) {
-      // What is in memory may be ahead of what was written: the next reader starts from the store.
+      // What is in memory may not be what was written: the next reader starts from the store.
       documents.forget(jobId);
       for (const { failed } of together) failed(error);
     }
   }
 
+  private async commit(jobId: number, together: readonly Pending[]): Promise<Worked> {
+    const { documents } = this.options;
+    let from = documents.inMemory(jobId);
+    // What is in memory is believed first: where it is not the latest, writing the next revision fails.
+    let isSure = false;
+    for (let tries = 0; tries < MOST_TRIES; tries += 1) {
+      from ??= await documents.latest(jobId);
+      const known = from;
+      if (together.some(({ person }) => person.firmId !== known.firmId)) throw new RefusalError('NOT_FOUND');
+      const worked = await this.judge(jobId, from, together, isSure);
+      // A refusal of what may be old is no refusal yet.
+      const isRefused = worked.outcomes.some((outcome) => 'refusal' in outcome);
+      if (!isRefused || isSure || (await documents.headOf(jobId)).revision === from.revision) {
+        try {
+          await this.write(jobId, worked, together);
+          return worked;
+        } catch (error) {
+          if (error instanceof ForeignKeyConstraintError) throw new RefusalError('NOT_FOUND');
+          if (!isTaken(error)) throw error;
+        }
+      }
+      isSure = true;
+      from = await documents.latest(jobId);
+    }
+    throw new RefusalError('INTERNAL');
+  }
+
+  /** Batches that were applied before, by their id. */
+  private async applied(
+    jobId: number,
+    together: readonly Pending[],
+  ): Promise<Map<string, { revision: number; patches: string }>> {
+    const { models } = this.options.database;
+    const before = await models.edits.findAll({
+      where: { jobId, editId: together.map(({ batch }) => batch.editId) },
+      attributes: ['editId', 'revision', 'patches'],
+      raw: true,
+    });
+    return new Map(before.map(({ editId, revision, patches }) => [editId, { revision, patches }]));
+  }
+
+  /** `looksBack`: whether it is asked first which batches were applied before; else the unique id of each tells on writing. */
   private async judge(
     jobId: number,
     from: OpenDocument,
     together: readonly Pending[],
-    transaction?: Transaction,
+    looksBack: boolean,
   ): Promise<Worked> {
-    const { database, now } = this.options;
-    const before = await database.models.edits.findAll({
-      where: { jobId, editId: together.map(({ batch }) => batch.editId) },
-      attributes: ['editId', 'revision', 'patches'],
-      raw: true,
-      ...(transaction === undefined ? {} : { transaction }),
-    });
-    const applied = new Map(before.map(({ editId, revision, patches }) => [editId, { revision, patches }]));
+    // A batch whose base is not the latest may be one that is sent again.
+    const isOld = together.some(({ batch }) => batch.baseRevision !== from.revision);
+    const applied =
+      looksBack || isOld
+        ? await this.applied(jobId, together)
+        : new Map<string, { revision: number; patches: string }>();
     const rows: NewEdit[] = [];
     const outcomes: Outcome[] = [];
     let at = from;
@@ -155,17 +189,17 @@ export class EditQueue {
           outcomes.push({ revision: again.revision });
           continue;
         }
-        const next = await this.applied(jobId, from, at, batch, rows, transaction);
-        const patches = JSON.stringify(batch.patches);
-        rows.push({
-          jobId,
+        const next = await this.laid(jobId, from, at, batch, rows);
+        const row: NewEdit = {
           editId: batch.editId,
           revision: next.revision,
-          patches,
+          edits: batch.patches,
+          patches: JSON.stringify(batch.patches),
           author: person.name,
-          at: now(),
-        });
-        applied.set(batch.editId, { revision: next.revision, patches });
+          at: this.options.now(),
+        };
+        rows.push(row);
+        applied.set(batch.editId, row);
         outcomes.push({ revision: next.revision });
         at = next;
       } catch (error) {
@@ -177,13 +211,12 @@ export class EditQueue {
   }
 
   /** One batch laid over what is there; refused where it clashes, or makes no design. */
-  private async applied(
+  private async laid(
     jobId: number,
     from: OpenDocument,
     at: OpenDocument,
     batch: wire.EditBatch,
     rows: readonly NewEdit[],
-    transaction: Transaction | undefined,
   ): Promise<OpenDocument> {
     if (batch.baseRevision > at.revision)
       throw new RefusalError('REQUEST_INVALID', {
@@ -193,30 +226,53 @@ export class EditQueue {
       });
     if (batch.baseRevision < at.revision) {
       const since = [
-        ...(await this.options.documents.editsBetween(jobId, batch.baseRevision, from.revision, transaction)),
-        ...rows
-          .filter(({ revision }) => revision > batch.baseRevision)
-          .flatMap(({ patches }) => editList.parse(JSON.parse(patches))),
+        ...(await this.options.documents.editsBetween(jobId, batch.baseRevision, from.revision)),
+        ...rows.filter(({ revision }) => revision > batch.baseRevision).flatMap(({ edits }) => edits),
       ];
       const conflicts = conflictsBetween(since, batch.patches);
       if (conflicts.length > 0)
         throw new RefusalError('EDIT_CONFLICT', { conflicts, revision: at.revision, document: at.design });
     }
-    const laid = applyEdits(at.design, batch.patches);
-    if (!laid.ok) throw new RefusalError('DOCUMENT_INVALID', { problems: laid.problems });
-    const read = rereadDesign(at.design, laid.value as OpenDocument['design'], SAMPLE_TYPES);
+    const applied = applyEdits(at.design, batch.patches);
+    if (!applied.ok) throw new RefusalError('DOCUMENT_INVALID', { problems: applied.problems });
+    const after = applied.value as OpenDocument['design'];
+    const read = rereadTouched(at.design, after, batch.patches, SAMPLE_TYPES);
     if (!read.ok) throw new RefusalError('DOCUMENT_INVALID', { problems: read.problems.slice(0, 100) });
-    return { revision: at.revision + 1, design: read.value };
+    return { firmId: at.firmId, revision: at.revision + 1, design: read.value };
   }
 
-  private async write(jobId: number, { rows, next }: Worked, transaction: Transaction): Promise<void> {
-    const last = rows.at(-1);
-    if (last === undefined) return;
-    const { models } = this.options.database;
-    await models.edits.bulkCreate([...rows], { transaction });
-    await models.jobs.update(
-      { revision: next.revision, changedAt: last.at, changedBy: last.author },
-      { where: { id: jobId }, transaction },
+  private async write(
+    jobId: number,
+    { rows, outcomes }: Worked,
+    together: readonly Pending[],
+  ): Promise<void> {
+    if (rows.length === 0) return;
+    const { database, onAccepted } = this.options;
+    const accepted = together.filter(
+      ({ batch }, index) => 'revision' in (outcomes[index] ?? {}) && batch.patches.some(isAcceptance),
+    );
+    if (accepted.length === 0) return this.insert(jobId, rows);
+    await database.sequelize.transaction(async (transaction) => {
+      await this.insert(jobId, rows, transaction);
+      for (const { person, batch } of accepted) await onAccepted(person, jobId, batch.patches, transaction);
+    });
+  }
+
+  private async insert(jobId: number, rows: readonly NewEdit[], transaction?: Transaction): Promise<void> {
+    await this.options.database.sequelize.query(
+      `INSERT INTO edits (job_id, edit_id, revision, patches, author, at) VALUES ${rows.map(() => '(?, ?, ?, ?, ?, ?)').join(', ')}`,
+      {
+        type: QueryTypes.INSERT,
+        replacements: rows.flatMap(({ editId, revision, patches, author, at }) => [
+          jobId,
+          editId,
+          revision,
+          patches,
+          author,
+          at,
+        ]),
+        ...(transaction === undefined ? {} : { transaction }),
+      },
     );
   }
 }

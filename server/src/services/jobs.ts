@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { Transaction } from 'sequelize';
+import { type Transaction, UniqueConstraintError } from 'sequelize';
 import {
   acceptanceSchema,
   type Design,
@@ -38,8 +38,8 @@ export function jobs(database: Database, now: () => Date, audit: Audit) {
     database,
     documents,
     now,
-    onWrite: async (person, jobId, { patches }, transaction) => {
-      for (const told of acceptancesIn(patches))
+    onAccepted: async (person, jobId, edits, transaction) => {
+      for (const told of acceptancesIn(edits))
         await audit.add(person, told.action, `job ${jobId}: ${told.subject}`, transaction);
     },
     onMoved: (jobId, revision) => {
@@ -50,9 +50,9 @@ export function jobs(database: Database, now: () => Date, audit: Audit) {
 
   /** The latest document of a job of the firm. */
   const latest = async (person: Person, jobId: number): Promise<OpenDocument> => {
-    const { revision, firmId } = await documents.headOf(jobId);
-    if (firmId !== person.firmId) throw new RefusalError('NOT_FOUND');
-    return documents.at(jobId, revision);
+    const document = await documents.latest(jobId);
+    if (document.firmId !== person.firmId) throw new RefusalError('NOT_FOUND');
+    return document;
   };
 
   const latestRevision = async (person: Person, jobId: number): Promise<number> => {
@@ -143,47 +143,49 @@ export function jobs(database: Database, now: () => Date, audit: Audit) {
     replace: async (person: Person, jobId: number, value: unknown, replaces?: number): Promise<number> => {
       if (!canEdit(person)) throw new RefusalError('NOT_ALLOWED');
       const given = validDesign(value);
-      const moved = await sequelize.transaction(async (transaction) => {
-        const { revision, firmId } = await documents.headOf(jobId, transaction, true);
-        if (firmId !== person.firmId) throw new RefusalError('NOT_FOUND');
-        if (replaces !== undefined && replaces !== revision)
-          throw new RefusalError('IMPORT_STALE', { revision });
-        const before = await documents.at(jobId, revision, transaction);
-        const design = withAcceptancesOf(given, before.design);
-        const number = revision + 1;
-        const at = now();
-        const text = JSON.stringify(design);
-        await models.edits.create(
-          {
-            jobId,
-            editId: randomUUID(),
-            revision: number,
-            patches: JSON.stringify(diff(before.design, design)),
-            author: person.name,
-            at,
-          },
-          { transaction },
-        );
-        await models.jobs.update(
-          {
-            revision: number,
-            document: text,
-            documentRevision: number,
-            name: design.name,
-            summary: JSON.stringify(summarise(design)),
-            usedTypes: JSON.stringify([...usedTypeIds(design)]),
-            changedAt: at,
-            changedBy: person.name,
-          },
-          { where: { id: jobId }, transaction },
-        );
-        // What was there, and what came: both can be opened again as they were.
-        await keepRevision(models, jobId, revision, JSON.stringify(before.design), transaction);
-        await keepRevision(models, jobId, number, text, transaction);
-        const told = `${design.name} (job ${jobId}), revision ${number} in the place of ${revision}`;
-        await audit.add(person, 'imported over a job', told, transaction);
-        return { revision: number, design };
-      });
+      const moved = await onceMore(() =>
+        sequelize.transaction(async (transaction) => {
+          const before = await documents.latest(jobId, transaction);
+          const { revision, firmId } = before;
+          if (firmId !== person.firmId) throw new RefusalError('NOT_FOUND');
+          if (replaces !== undefined && replaces !== revision)
+            throw new RefusalError('IMPORT_STALE', { revision });
+          const design = withAcceptancesOf(given, before.design);
+          const number = revision + 1;
+          const at = now();
+          const text = JSON.stringify(design);
+          await models.edits.create(
+            {
+              jobId,
+              editId: randomUUID(),
+              revision: number,
+              patches: JSON.stringify(diff(before.design, design)),
+              author: person.name,
+              at,
+            },
+            { transaction },
+          );
+          await models.jobs.update(
+            {
+              revision: number,
+              document: text,
+              documentRevision: number,
+              name: design.name,
+              summary: JSON.stringify(summarise(design)),
+              usedTypes: JSON.stringify([...usedTypeIds(design)]),
+              changedAt: at,
+              changedBy: person.name,
+            },
+            { where: { id: jobId }, transaction },
+          );
+          // What was there, and what came: both can be opened again as they were.
+          await keepRevision(models, jobId, revision, JSON.stringify(before.design), transaction);
+          await keepRevision(models, jobId, number, text, transaction);
+          const told = `${design.name} (job ${jobId}), revision ${number} in the place of ${revision}`;
+          await audit.add(person, 'imported over a job', told, transaction);
+          return { firmId, revision: number, design };
+        }),
+      );
       documents.keep(jobId, moved);
       watchers.tell(jobId, moved.revision);
       return moved.revision;
@@ -207,6 +209,19 @@ export function jobs(database: Database, now: () => Date, audit: Audit) {
     ): Promise<void> => keepRevision(models, jobId, revision, JSON.stringify(design), transaction),
   };
 }
+
+/** Work whose next revision somebody else took meanwhile is done again on what they have written. */
+async function onceMore<T>(work: () => Promise<T>): Promise<T> {
+  for (let tries = 0; ; tries += 1) {
+    try {
+      return await work();
+    } catch (error) {
+      if (!(error instanceof UniqueConstraintError) || tries >= MOST_TRIES) throw error;
+    }
+  }
+}
+
+const MOST_TRIES = 10;
 
 /** How far ahead of the server's clock a device may be. */
 const CLOCK_SLACK_MS = 5 * 60_000;

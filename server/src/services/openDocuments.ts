@@ -13,6 +13,7 @@ import { RefusalError } from '../errors.ts';
 
 /** A document as it stands at a revision. */
 export interface OpenDocument {
+  readonly firmId: number;
   readonly revision: number;
   readonly design: Design;
 }
@@ -21,8 +22,8 @@ export interface OpenDocument {
 const MOST_OPEN = 64;
 
 const editList = z.array(editSchema);
-const head = z.object({ revision: z.number(), firmId: z.number() });
-const whole = z.object({ revision: z.number(), documentRevision: z.number(), document: z.string() });
+const head = z.object({ revision: z.coerce.number(), firmId: z.number() });
+const whole = z.object({ documentRevision: z.number(), document: z.string() });
 const step = z.object({ revision: z.number(), patches: z.string() });
 
 /** A stored document was valid when it was stored; one that is not any more is a fault of ours and is said so. */
@@ -41,8 +42,8 @@ function advanced(jobId: number, design: Design, patches: readonly Edit[]): Desi
 }
 
 /**
- * The documents that are worked on, kept in memory by revision. The row of the job says which revision is the latest, whichever server
- * made it; what is behind catches up by the edits in between.
+ * The documents that are worked on, kept in memory by revision. The edits say which revision is the latest, whichever server made
+ * it; what is behind catches up by the edits in between.
  */
 export class OpenDocuments {
   private readonly sequelize: Sequelize;
@@ -66,16 +67,20 @@ export class OpenDocuments {
     return z.array(schema).parse(rows);
   }
 
-  /** The latest revision and whose it is; with `hold`, the row is held until the transaction ends. */
-  async headOf(
-    jobId: number,
-    transaction?: Transaction,
-    hold = false,
-  ): Promise<{ revision: number; firmId: number }> {
-    const sql = `SELECT revision, firm_id AS firmId FROM jobs WHERE id = ?${hold ? ' FOR UPDATE' : ''}`;
+  /** The latest revision and whose it is. The edits say which it is: the row of the job follows with the whole document. */
+  async headOf(jobId: number, transaction?: Transaction): Promise<{ revision: number; firmId: number }> {
+    const sql =
+      'SELECT j.firm_id AS firmId, GREATEST(j.document_revision, COALESCE((SELECT MAX(e.revision) FROM edits e WHERE e.job_id = j.id), 0)) AS revision FROM jobs j WHERE j.id = ?';
     const [found] = await this.select(head, sql, [jobId], transaction);
     if (found === undefined) throw new RefusalError('NOT_FOUND');
     return found;
+  }
+
+  /** Jobs whose whole document is behind their edits. */
+  async behind(): Promise<number[]> {
+    const sql =
+      'SELECT j.id AS id FROM jobs j WHERE j.document_revision < (SELECT MAX(e.revision) FROM edits e WHERE e.job_id = j.id)';
+    return (await this.select(z.object({ id: z.number() }), sql, [], undefined)).map(({ id }) => id);
   }
 
   /** What is in memory, whether or not it is the latest. */
@@ -101,15 +106,16 @@ export class OpenDocuments {
     if (after >= upTo) return [];
     const rows = await this.select(
       step,
-      'SELECT revision, patches FROM edits WHERE job_id = ? AND revision > ? AND revision <= ? ORDER BY revision, id',
+      'SELECT revision, patches FROM edits WHERE job_id = ? AND revision > ? AND revision <= ? ORDER BY revision',
       [jobId, after, upTo],
       transaction,
     );
     return rows.flatMap(({ patches }) => editList.parse(JSON.parse(patches)));
   }
 
-  /** The document at a revision that the row has named. */
-  async at(jobId: number, revision: number, transaction?: Transaction): Promise<OpenDocument> {
+  /** The latest document. */
+  async latest(jobId: number, transaction?: Transaction): Promise<OpenDocument> {
+    const { revision, firmId } = await this.headOf(jobId, transaction);
     const known = this.open.get(jobId);
     if (known?.revision === revision) {
       this.keep(jobId, known);
@@ -118,7 +124,7 @@ export class OpenDocuments {
     const document =
       known !== undefined && known.revision < revision
         ? await this.caughtUp(jobId, known, revision, transaction)
-        : await this.fromStore(jobId, revision, transaction);
+        : await this.fromStore(jobId, firmId, revision, transaction);
     // Another request may have come further meanwhile: what is newer stays.
     if ((this.open.get(jobId)?.revision ?? -1) < revision) this.keep(jobId, document);
     return document;
@@ -133,24 +139,31 @@ export class OpenDocuments {
     const edits = await this.editsBetween(jobId, from.revision, revision, transaction);
     const next = advanced(jobId, from.design, edits);
     const read = rereadDesign(from.design, next, SAMPLE_TYPES);
-    return read.ok ? { revision, design: read.value } : this.fromStore(jobId, revision, transaction);
+    return read.ok
+      ? { firmId: from.firmId, revision, design: read.value }
+      : this.fromStore(jobId, from.firmId, revision, transaction);
   }
 
   private async fromStore(
     jobId: number,
+    firmId: number,
     revision: number,
     transaction: Transaction | undefined,
   ): Promise<OpenDocument> {
     const [row] = await this.select(
       whole,
-      'SELECT revision, document_revision AS documentRevision, document FROM jobs WHERE id = ?',
+      'SELECT document_revision AS documentRevision, document FROM jobs WHERE id = ?',
       [jobId],
       transaction,
     );
     if (row === undefined) throw new RefusalError('NOT_FOUND');
     const base = stored(jobId, JSON.parse(row.document));
-    if (row.documentRevision > revision) return { revision: row.documentRevision, design: base };
+    if (row.documentRevision > revision) return { firmId, revision: row.documentRevision, design: base };
     const edits = await this.editsBetween(jobId, row.documentRevision, revision, transaction);
-    return { revision, design: edits.length === 0 ? base : stored(jobId, advanced(jobId, base, edits)) };
+    return {
+      firmId,
+      revision,
+      design: edits.length === 0 ? base : stored(jobId, advanced(jobId, base, edits)),
+    };
   }
 }
