@@ -55,6 +55,18 @@ interface Worked {
   readonly next: OpenDocument;
 }
 
+/** The last batches of a job that this server has written, without a gap up to the document in memory. */
+interface Recent {
+  /** The revision before the first of them. */
+  readonly after: number;
+  readonly upTo: number;
+  readonly rows: readonly NewEdit[];
+}
+
+/** How many batches of a job are remembered: as many as can be under way at once, and more. */
+const MOST_RECENT = 256;
+const MOST_JOBS = 64;
+
 export interface EditQueueOptions {
   readonly database: Database;
   readonly documents: OpenDocuments;
@@ -78,6 +90,7 @@ export interface EditQueueOptions {
 export class EditQueue {
   private readonly options: EditQueueOptions;
   private readonly waiting = new Map<number, Pending[]>();
+  private readonly recent = new Map<number, Recent>();
   private readonly working = new Set<number>();
 
   constructor(options: EditQueueOptions) {
@@ -108,6 +121,7 @@ export class EditQueue {
     const { documents, onMoved } = this.options;
     try {
       const { outcomes, rows, next } = await this.commit(jobId, together);
+      this.remember(jobId, rows);
       documents.keep(jobId, next);
       if (rows.length > 0) onMoved(jobId, next.revision);
       together.forEach(({ done, failed }, index) => {
@@ -119,8 +133,34 @@ export class EditQueue {
     } catch (error) {
       // What is in memory may not be what was written: the next reader starts from the store.
       documents.forget(jobId);
+      this.recent.delete(jobId);
       for (const { failed } of together) failed(error);
     }
+  }
+
+  private remember(jobId: number, rows: readonly NewEdit[]): void {
+    const [first] = rows;
+    if (first === undefined) return;
+    const before = this.recent.get(jobId);
+    const joined = before?.upTo === first.revision - 1 ? [...before.rows, ...rows] : rows;
+    const kept = joined.slice(-MOST_RECENT);
+    this.recent.delete(jobId);
+    this.recent.set(jobId, {
+      after: (kept[0]?.revision ?? first.revision) - 1,
+      upTo: rows.at(-1)?.revision ?? first.revision,
+      rows: kept,
+    });
+    for (const oldest of this.recent.keys()) {
+      if (this.recent.size <= MOST_JOBS) break;
+      this.recent.delete(oldest);
+    }
+  }
+
+  /** What is remembered of a job after a revision, where that is all there is. */
+  private since(jobId: number, after: number, upTo: number): readonly NewEdit[] | undefined {
+    const known = this.recent.get(jobId);
+    if (known === undefined || known.upTo !== upTo || known.after > after) return undefined;
+    return known.rows.filter(({ revision }) => revision > after);
   }
 
   private async commit(jobId: number, together: readonly Pending[]): Promise<Worked> {
@@ -171,12 +211,14 @@ export class EditQueue {
     together: readonly Pending[],
     looksBack: boolean,
   ): Promise<Worked> {
-    // A batch whose base is not the latest may be one that is sent again.
-    const isOld = together.some(({ batch }) => batch.baseRevision !== from.revision);
-    const applied =
+    // A batch whose base is not the latest may be one that is sent again: it then lies between that base and the latest.
+    const oldest = Math.min(...together.map(({ batch }) => batch.baseRevision));
+    const remembered = this.since(jobId, oldest, from.revision);
+    const isOld = oldest !== from.revision && remembered === undefined;
+    const applied: Map<string, { readonly revision: number; readonly patches: string }> =
       looksBack || isOld
         ? await this.applied(jobId, together)
-        : new Map<string, { revision: number; patches: string }>();
+        : new Map(remembered?.map((row) => [row.editId, row]));
     const rows: NewEdit[] = [];
     const outcomes: Outcome[] = [];
     let at = from;
@@ -225,8 +267,10 @@ export class EditQueue {
         ],
       });
     if (batch.baseRevision < at.revision) {
+      const remembered = this.since(jobId, batch.baseRevision, from.revision);
       const since = [
-        ...(await this.options.documents.editsBetween(jobId, batch.baseRevision, from.revision)),
+        ...(remembered?.flatMap(({ edits }) => edits) ??
+          (await this.options.documents.editsBetween(jobId, batch.baseRevision, from.revision))),
         ...rows.filter(({ revision }) => revision > batch.baseRevision).flatMap(({ edits }) => edits),
       ];
       const conflicts = conflictsBetween(since, batch.patches);
