@@ -22,6 +22,7 @@ import { sessionGuard } from './routes/sessionGuard.ts';
 import { signInRoutes } from './routes/signIn.ts';
 import { typeRoutes } from './routes/types.ts';
 import { variantRoutes } from './routes/variants.ts';
+import { Pool } from './work/pool.ts';
 import { accounts } from './services/accounts.ts';
 import { audit } from './services/audit.ts';
 import { attachments } from './services/attachments.ts';
@@ -100,13 +101,17 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     now: options.now,
     demo: options.demo,
   });
-  const jobService = jobs(options.database, options.now, trail);
-  app.addHook('onClose', () => jobService.flush());
+  const pool = new Pool();
+  const jobService = jobs(options.database, options.now, trail, pool);
+  app.addHook('onClose', async () => {
+    await jobService.flush();
+    await pool.close();
+  });
   app.addHook('onReady', async () => {
     void jobService.catchUp().catch((error: unknown) => app.log.error(error));
     await Promise.resolve();
   });
-  const runService = runs(options.database, jobService, options.now, trail);
+  const runService = runs(options.database, jobService, options.now, trail, pool);
 
   await app.register(healthRoute, { database: options.database, version: options.version, prefix: '/api' });
   await app.register(signInRoutes, {
@@ -134,6 +139,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
         jobs: jobService,
         runs: runService,
         audit: trail,
+        pool,
         now: options.now,
       });
     },

@@ -76,6 +76,12 @@ export const REFUSALS = {
     status: 422,
     message: 'A firm needs one administrator who can come in. Make somebody else one first.',
   },
+  TOO_LONG: {
+    status: 422,
+    message:
+      'This takes more than five seconds to work out, which no design of a building does. It was given up.',
+  },
+  BUSY: { status: 503, message: 'The server has too much to work out at the moment. Try again.' },
   TOO_MANY_TRIES: { status: 429, message: 'Too many tries. Wait a minute and try again.' },
   INTERNAL: { status: 500, message: 'The server failed at this. Nothing was changed; try again.' },
 } as const satisfies Record<string, { status: number; message: string }>;

@@ -9,6 +9,7 @@ import { audit } from './services/audit.ts';
 import { loadSampleWorld } from './services/demo.ts';
 import { jobs } from './services/jobs.ts';
 import { people } from './services/people.ts';
+import { Pool } from './work/pool.ts';
 import { VERSION } from './version.ts';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..', '..');
@@ -18,7 +19,11 @@ async function main(): Promise<void> {
   const now = (): Date => new Date();
   const database = await openDatabase(config.databaseUrl);
   const trail = audit(database, now);
-  if (config.demo) await loadSampleWorld(database.models, jobs(database, now, trail), join(root, 'examples'));
+  if (config.demo) {
+    const pool = new Pool();
+    await loadSampleWorld(database.models, jobs(database, now, trail, pool), join(root, 'examples'));
+    await pool.close();
+  }
   const pages = join(root, 'web', 'dist');
   const app = await buildApp({
     database,

@@ -1,5 +1,5 @@
 import { REGIONS, startDesign, wire } from '@bastion/core';
-import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
+import type { FastifyPluginAsyncZod, ZodTypeProvider } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import type { Audit } from '../services/audit.ts';
 import type { Jobs } from '../services/jobs.ts';
@@ -35,45 +35,13 @@ export const jobRoutes: FastifyPluginAsyncZod<{ jobs: Jobs; audit: Audit }> = as
         name,
         REGIONS.find(({ id }) => id === region),
       );
-      const id = await jobs.create(personOf(request), design);
+      const id = await jobs.create(personOf(request), JSON.stringify(design));
       return reply.status(201).send({ id });
     },
   );
 
-  app.post(
-    '/jobs/import',
-    {
-      bodyLimit: DOCUMENT_LIMIT,
-      schema: { body: z.unknown(), response: { 201: z.object({ id: z.number() }) } },
-    },
-    async (request, reply) =>
-      reply.status(201).send({ id: await jobs.create(personOf(request), request.body) }),
-  );
-
   app.get('/jobs/:jobId', { schema: { params: jobId, response: { 200: wire.jobDocument } } }, (request) =>
     jobs.open(personOf(request), request.params.jobId),
-  );
-
-  app.put(
-    '/jobs/:jobId/document',
-    {
-      bodyLimit: DOCUMENT_LIMIT,
-      schema: {
-        params: jobId,
-        // The revision that the import replaces: where it is no longer the latest, nothing is replaced.
-        querystring: z.object({ replaces: z.coerce.number().int().min(0).optional() }),
-        body: z.unknown(),
-        response: { 200: wire.saved },
-      },
-    },
-    async (request) => ({
-      revision: await jobs.replace(
-        personOf(request),
-        request.params.jobId,
-        request.body,
-        request.query.replaces,
-      ),
-    }),
   );
 
   // The pages write files of what they hold; that one went out is told here.
@@ -100,5 +68,47 @@ export const jobRoutes: FastifyPluginAsyncZod<{ jobs: Jobs; audit: Audit }> = as
     { schema: { params: jobId, body: wire.editBatch, response: { 200: wire.saved } } },
     async (request) => ({ revision: await jobs.edit(personOf(request), request.params.jobId, request.body) }),
   );
-  await Promise.resolve();
+  // Whole documents stay text until a thread of the pool has read them.
+  await app.register(async (plain) => {
+    const whole = plain.withTypeProvider<ZodTypeProvider>();
+    whole.removeContentTypeParser('application/json');
+    whole.addContentTypeParser(
+      'application/json',
+      { parseAs: 'string', bodyLimit: DOCUMENT_LIMIT },
+      (_request, body, done) => done(null, body),
+    );
+    whole.post(
+      '/jobs/import',
+      {
+        bodyLimit: DOCUMENT_LIMIT,
+        schema: { body: z.string(), response: { 201: z.object({ id: z.number() }) } },
+      },
+      async (request, reply) =>
+        reply.status(201).send({ id: await jobs.create(personOf(request), request.body) }),
+    );
+
+    whole.put(
+      '/jobs/:jobId/document',
+      {
+        bodyLimit: DOCUMENT_LIMIT,
+        schema: {
+          params: jobId,
+          // The revision that the import replaces: where it is no longer the latest, nothing is replaced.
+          querystring: z.object({ replaces: z.coerce.number().int().min(0).optional() }),
+          body: z.string(),
+          response: { 200: wire.saved },
+        },
+      },
+      async (request) => ({
+        revision: await jobs.replace(
+          personOf(request),
+          request.params.jobId,
+          request.body,
+          request.query.replaces,
+        ),
+      }),
+    );
+
+    await Promise.resolve();
+  });
 };

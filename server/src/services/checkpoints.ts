@@ -1,10 +1,10 @@
 import { createHash } from 'node:crypto';
-import { type Design, usedTypeIds } from '@bastion/core';
+import type { Design } from '@bastion/core';
 import { Op, type Transaction } from 'sequelize';
 import type { Models } from '../models/models.ts';
 import type { RevisionRow } from '../models/revisions.ts';
 import type { OpenDocuments } from './openDocuments.ts';
-import { summarise } from './summary.ts';
+import type { Pool } from '../work/pool.ts';
 
 /** How long a document rests before it is written out whole, and how long it waits at most while somebody types on. */
 const REST_MS = 1500;
@@ -50,10 +50,12 @@ interface Waiting {
 export class Checkpoints {
   private readonly models: Models;
   private readonly documents: OpenDocuments;
+  private readonly pool: Pool;
   private readonly waiting = new Map<number, Waiting>();
   private readonly running = new Map<number, Promise<void>>();
 
-  constructor(models: Models, documents: OpenDocuments) {
+  constructor(models: Models, documents: OpenDocuments, pool: Pool) {
+    this.pool = pool;
     this.models = models;
     this.documents = documents;
   }
@@ -99,8 +101,7 @@ export class Checkpoints {
         document: text,
         documentRevision: revision,
         name: design.name,
-        summary: JSON.stringify(summarise(design)),
-        usedTypes: JSON.stringify([...usedTypeIds(design)]),
+        ...(await this.pool.summary(text)),
       },
       // Another server may have written a later one.
       { where: { id: jobId, documentRevision: { [Op.lt]: revision } } },

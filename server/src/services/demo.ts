@@ -39,8 +39,7 @@ export async function loadSampleWorld(models: Models, jobs: Jobs, examplesFolder
     role: 'designer',
   };
   for (const file of SAMPLE_JOBS) {
-    const value: unknown = JSON.parse(await readFile(join(examplesFolder, file), 'utf8'));
-    await jobs.create(author, value);
+    await jobs.create(author, await readFile(join(examplesFolder, file), 'utf8'));
   }
   return true;
 }

@@ -8,31 +8,23 @@ import {
   isAcceptance,
   isDesignWork,
   isFieldNote,
-  readDesign,
-  SAMPLE_TYPES,
-  usedTypeIds,
   type wire,
 } from '@bastion/core';
 import type { Database } from '../database.ts';
 import { RefusalError } from '../errors.ts';
+import type { Pool } from '../work/pool.ts';
 import { canAccept, canEdit, canNote, canTest, type Person } from './accounts.ts';
 import type { Audit } from './audit.ts';
 import { Checkpoints, keepRevision } from './checkpoints.ts';
 import { EditQueue } from './editQueue.ts';
 import { type OpenDocument, OpenDocuments } from './openDocuments.ts';
-import { readSummary, summarise } from './summary.ts';
+import { readSummary } from './summary.ts';
 import { Watchers } from './watchers.ts';
 
-function validDesign(value: unknown): Design {
-  const read = readDesign(value, SAMPLE_TYPES);
-  if (!read.ok) throw new RefusalError('DOCUMENT_INVALID', { problems: read.problems.slice(0, 100) });
-  return read.value;
-}
-
-export function jobs(database: Database, now: () => Date, audit: Audit) {
+export function jobs(database: Database, now: () => Date, audit: Audit, pool: Pool) {
   const { sequelize, models } = database;
-  const documents = new OpenDocuments(sequelize);
-  const checkpoints = new Checkpoints(models, documents);
+  const documents = new OpenDocuments(sequelize, pool);
+  const checkpoints = new Checkpoints(models, documents, pool);
   const watchers = new Watchers(async (jobId) => (await documents.headOf(jobId)).revision);
   const queue = new EditQueue({
     database,
@@ -114,65 +106,66 @@ export function jobs(database: Database, now: () => Date, audit: Audit) {
       await checkpoints.flush();
     },
 
-    create: async (person: Person, value: unknown): Promise<number> => {
+    /** Makes a job of a document that is given as text, and judged first. */
+    create: async (person: Person, given: string): Promise<number> => {
       if (!canEdit(person)) throw new RefusalError('NOT_ALLOWED');
-      const design = { ...validDesign(value), accepted: [] };
+      const design = { ...(await pool.readWhole(given)), accepted: [] };
+      const text = JSON.stringify(design);
+      const summary = await pool.summary(text);
       return sequelize.transaction(async (transaction) => {
         const job = await models.jobs.create(
           {
             firmId: person.firmId,
             name: design.name,
             revision: 1,
-            document: JSON.stringify(design),
+            document: text,
             documentRevision: 1,
-            summary: JSON.stringify(summarise(design)),
-            usedTypes: JSON.stringify([...usedTypeIds(design)]),
+            ...summary,
             changedAt: now(),
             changedBy: person.name,
           },
           { transaction },
         );
         const { id } = job;
-        await keepRevision(models, id, 1, job.document, transaction);
+        await keepRevision(models, id, 1, text, transaction);
         await audit.add(person, 'made a job', `${design.name} (job ${id})`, transaction);
         return id;
       });
     },
 
     /** Replaces the whole document, as an import does. What was there stays as an earlier revision. */
-    replace: async (person: Person, jobId: number, value: unknown, replaces?: number): Promise<number> => {
+    replace: async (person: Person, jobId: number, text: string, replaces?: number): Promise<number> => {
       if (!canEdit(person)) throw new RefusalError('NOT_ALLOWED');
-      const given = validDesign(value);
-      const moved = await onceMore(() =>
-        sequelize.transaction(async (transaction) => {
-          const before = await documents.latest(jobId, transaction);
-          const { revision, firmId } = before;
-          if (firmId !== person.firmId) throw new RefusalError('NOT_FOUND');
-          if (replaces !== undefined && replaces !== revision)
-            throw new RefusalError('IMPORT_STALE', { revision });
-          const design = withAcceptancesOf(given, before.design);
-          const number = revision + 1;
-          const at = now();
-          const text = JSON.stringify(design);
-          await models.edits.create(
-            {
-              jobId,
-              editId: randomUUID(),
-              revision: number,
-              patches: JSON.stringify(diff(before.design, design)),
-              author: person.name,
-              at,
-            },
-            { transaction },
-          );
+      const given = await pool.readWhole(text);
+      const moved = await onceMore(async () => {
+        const before = await documents.latest(jobId);
+        const { revision, firmId } = before;
+        if (firmId !== person.firmId) throw new RefusalError('NOT_FOUND');
+        if (replaces !== undefined && replaces !== revision)
+          throw new RefusalError('IMPORT_STALE', { revision });
+        const design = withAcceptancesOf(given, before.design);
+        const number = revision + 1;
+        const at = now();
+        const written = JSON.stringify(design);
+        // All that takes time is done before anything is held.
+        const shown = await pool.summary(written);
+        const edit = {
+          jobId,
+          editId: randomUUID(),
+          revision: number,
+          patches: JSON.stringify(diff(before.design, design)),
+          author: person.name,
+          at,
+        };
+        await sequelize.transaction(async (transaction) => {
+          await models.edits.create(edit, { transaction });
           await models.jobs.update(
             {
               revision: number,
-              document: text,
+              document: written,
               documentRevision: number,
               name: design.name,
-              summary: JSON.stringify(summarise(design)),
-              usedTypes: JSON.stringify([...usedTypeIds(design)]),
+              ...shown,
               changedAt: at,
               changedBy: person.name,
             },
@@ -180,12 +173,12 @@ export function jobs(database: Database, now: () => Date, audit: Audit) {
           );
           // What was there, and what came: both can be opened again as they were.
           await keepRevision(models, jobId, revision, JSON.stringify(before.design), transaction);
-          await keepRevision(models, jobId, number, text, transaction);
+          await keepRevision(models, jobId, number, written, transaction);
           const told = `${design.name} (job ${jobId}), revision ${number} in the place of ${revision}`;
           await audit.add(person, 'imported over a job', told, transaction);
-          return { firmId, revision: number, design };
-        }),
-      );
+        });
+        return { firmId, revision: number, design };
+      });
       documents.keep(jobId, moved);
       watchers.tell(jobId, moved.revision);
       return moved.revision;

@@ -1,15 +1,8 @@
-import {
-  applyEdits,
-  type Design,
-  type Edit,
-  editSchema,
-  readDesign,
-  rereadDesign,
-  SAMPLE_TYPES,
-} from '@bastion/core';
+import { applyEdits, type Design, type Edit, editSchema, rereadDesign, SAMPLE_TYPES } from '@bastion/core';
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import { z } from 'zod';
 import { RefusalError } from '../errors.ts';
+import type { Pool } from '../work/pool.ts';
 
 /** A document as it stands at a revision. */
 export interface OpenDocument {
@@ -26,14 +19,6 @@ const head = z.object({ revision: z.coerce.number(), firmId: z.number() });
 const whole = z.object({ documentRevision: z.number(), document: z.string() });
 const step = z.object({ revision: z.number(), patches: z.string() });
 
-/** A stored document was valid when it was stored; one that is not any more is a fault of ours and is said so. */
-function stored(jobId: number, value: unknown): Design {
-  const read = readDesign(value, SAMPLE_TYPES);
-  if (!read.ok)
-    throw new Error(`The stored document of job ${jobId} is not valid: ${read.problems[0]?.message ?? ''}`);
-  return read.value;
-}
-
 function advanced(jobId: number, design: Design, patches: readonly Edit[]): Design {
   const applied = applyEdits(design, patches);
   if (!applied.ok)
@@ -47,10 +32,12 @@ function advanced(jobId: number, design: Design, patches: readonly Edit[]): Desi
  */
 export class OpenDocuments {
   private readonly sequelize: Sequelize;
+  private readonly pool: Pool;
   private readonly open = new Map<number, OpenDocument>();
 
-  constructor(sequelize: Sequelize) {
+  constructor(sequelize: Sequelize, pool: Pool) {
     this.sequelize = sequelize;
+    this.pool = pool;
   }
 
   private async select<T>(
@@ -157,13 +144,22 @@ export class OpenDocuments {
       transaction,
     );
     if (row === undefined) throw new RefusalError('NOT_FOUND');
-    const base = stored(jobId, JSON.parse(row.document));
+    const base = await this.stored(jobId, row.document);
     if (row.documentRevision > revision) return { firmId, revision: row.documentRevision, design: base };
     const edits = await this.editsBetween(jobId, row.documentRevision, revision, transaction);
-    return {
-      firmId,
-      revision,
-      design: edits.length === 0 ? base : stored(jobId, advanced(jobId, base, edits)),
-    };
+    if (edits.length === 0) return { firmId, revision, design: base };
+    const caught = JSON.stringify(advanced(jobId, base, edits));
+    return { firmId, revision, design: await this.stored(jobId, caught) };
+  }
+
+  /** A stored document was valid when it was stored; one that is not any more is a fault of ours and is said so. */
+  private async stored(jobId: number, text: string): Promise<Design> {
+    try {
+      return await this.pool.readWhole(text);
+    } catch (error) {
+      if (!(error instanceof RefusalError) || error.code !== 'DOCUMENT_INVALID') throw error;
+      const why = error.detail.problems?.[0]?.message ?? '';
+      throw new Error(`The stored document of job ${jobId} is not valid: ${why}`);
+    }
   }
 }

@@ -1,14 +1,8 @@
-import {
-  type Design,
-  type Procedure,
-  procedureFor,
-  procedureSchema,
-  SAMPLE_TYPES,
-  wire,
-} from '@bastion/core';
+import { type Procedure, procedureSchema, wire } from '@bastion/core';
 import type { Transaction } from 'sequelize';
 import type { Database } from '../database.ts';
 import { RefusalError } from '../errors.ts';
+import type { Pool } from '../work/pool.ts';
 import type { ReadingRow } from '../models/readings.ts';
 import type { RunRow } from '../models/runs.ts';
 import { canTest, type Person } from './accounts.ts';
@@ -40,8 +34,7 @@ const readingOf = (row: ReadingRow): wire.Reading => ({
 });
 
 /** The test of a design. What cannot be worked out is never stored: JSON would make "not a number" of it nothing at all. */
-function possibleProcedure(design: Design): Procedure {
-  const procedure = procedureFor(design, SAMPLE_TYPES);
+function possible(procedure: Procedure): Procedure {
   const problems = procedure.steps.flatMap((step) =>
     step.readings.flatMap(({ label, nominal, expected, abort }) =>
       [nominal, expected?.low, expected?.high, abort?.low, abort?.high].every(
@@ -55,7 +48,13 @@ function possibleProcedure(design: Design): Procedure {
   return procedure;
 }
 
-export function runs({ sequelize, models }: Database, jobService: Jobs, now: () => Date, audit: Audit) {
+export function runs(
+  { sequelize, models }: Database,
+  jobService: Jobs,
+  now: () => Date,
+  audit: Audit,
+  pool: Pool,
+) {
   const find = async (person: Person, runId: number): Promise<RunRow> => {
     const run = await models.runs.findByPk(runId);
     if (run === null) throw new RefusalError('NOT_FOUND');
@@ -87,7 +86,7 @@ export function runs({ sequelize, models }: Database, jobService: Jobs, now: () 
     start: async (person: Person, jobId: number): Promise<wire.TestRun> => {
       if (!canTest(person)) throw new RefusalError('NOT_ALLOWED');
       const { design, revision } = await jobService.design(person, jobId);
-      const procedure = possibleProcedure(design);
+      const procedure = possible(await pool.procedure(JSON.stringify(design)));
       const run = await sequelize.transaction(async (transaction) => {
         await models.jobs.findByPk(jobId, { transaction, lock: transaction.LOCK.UPDATE, attributes: ['id'] });
         const last = await models.runs.max<number | null, RunRow>('number', {

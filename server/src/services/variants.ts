@@ -47,7 +47,7 @@ export function variants({ models }: Database, jobService: Jobs, audit: Audit) {
       )
         throw new RefusalError('VARIANT_NAME_TAKEN');
       const { design } = await jobService.design(person, jobId);
-      const id = await jobService.create(person, design);
+      const id = await jobService.create(person, JSON.stringify(design));
       await models.jobs.update({ variantOf: mainId, variantName: name }, { where: { id } });
       return id;
     },
