@@ -14,6 +14,7 @@ import {
   type Problem,
   readDesign,
   rereadDesign,
+  type wire,
   withoutTouched,
 } from '@bastion/core';
 import { produce } from 'immer';
@@ -21,7 +22,9 @@ import { create } from 'zustand';
 import { api, failureSentence } from '../api/client.ts';
 import { catalogueNow, useCatalogue } from './catalogue.ts';
 import { useSession } from './session.ts';
-import { resendOutbox, Saver, type SaveState } from './saver.ts';
+import { legacyOutbox } from './outbox.ts';
+import { Saver, type SaveState } from './saver.ts';
+import { unsent } from './unsent.ts';
 
 /** A step that can be taken back: what was done, in words, and the edits that do it. */
 interface Step {
@@ -69,10 +72,33 @@ interface JobStore {
 }
 
 const UNDO_DEPTH = 200;
+/** How often a window looks for what others have left. */
+const ADOPT_EVERY_MS = 15_000;
+
+const NOT_KEPT =
+  'This browser keeps nothing for later: its store is full or refused. What is not saved yet is lost when this window closes. Free some space, or wait for “Saved”.';
+
+/** Who is signed in; nobody is nobody's device. */
+function signedInId(): number {
+  const { session } = useSession.getState();
+  return session.kind === 'in' ? session.user.id : 0;
+}
+
+/** What earlier visits left unsaved here. A store that is refused has kept nothing. */
+async function leftOnDevice(userId: number, jobId: number): Promise<wire.EditBatch[]> {
+  const older = legacyOutbox(jobId);
+  try {
+    for (const batch of older) await unsent.putBatch(userId, jobId, batch);
+    return await unsent.adopt(userId, jobId);
+  } catch {
+    return older;
+  }
+}
 
 /** What is open besides the state: the saver and the stream of revisions made elsewhere. */
 let saver: Saver | undefined;
 let events: EventSource | undefined;
+let lookout: ReturnType<typeof setInterval> | undefined;
 
 /** Whether this person may make these edits: a field electrician only notes, an approver only acceptances. */
 function mayMake(job: OpenJob, edits: readonly Edit[]): boolean {
@@ -156,13 +182,20 @@ export const useJob = create<JobStore>((set, get) => {
       get().close();
       set({ state: 'loading', message: '' });
       try {
-        const lost = await resendOutbox(jobId);
+        const userId = signedInId();
+        const backlog = await leftOnDevice(userId, jobId);
         const [found] = await Promise.all([api.job(jobId), useCatalogue.getState().load()]);
         const read = readDesign(found.document, catalogueNow());
         if (!read.ok) throw new Error(`The stored design cannot be read: ${read.problems[0]?.message ?? ''}`);
+        // What an earlier visit left here is on the screen at once, and on its way after.
+        const laid = applyEdits(
+          read.value,
+          backlog.flatMap(({ patches }) => patches),
+        );
+        const shown = laid.ok ? readDesign(laid.value, catalogueNow()) : laid;
         const job = analysed({
           id: jobId,
-          design: read.value,
+          design: shown.ok ? shown.value : read.value,
           revision: found.revision,
           canEdit: found.canEdit,
           canNote: found.canNote,
@@ -182,9 +215,21 @@ export const useJob = create<JobStore>((set, get) => {
               const { job: open } = get();
               if (open !== undefined) set({ job: analysed({ ...open, design, revision }) });
             },
+            keep: (batch) => unsent.putBatch(userId, jobId, batch),
+            forget: (editId) => unsent.remove(editId),
+            onNotKept: () => set({ notice: NOT_KEPT }),
           },
           found.revision,
+          backlog,
         );
+        const own = saver;
+        // A window of the same job that has closed without a connection leaves its work to this one.
+        lookout = setInterval(() => {
+          void unsent.adopt(userId, jobId).then(
+            (left) => own.take(left),
+            () => undefined,
+          );
+        }, ADOPT_EVERY_MS);
         events = new EventSource(`/api/jobs/${jobId}/events`);
         events.addEventListener('signed-out', () => void useSession.getState().ask());
         events.onmessage = (event: MessageEvent<string>) => void saver?.heard(Number(event.data));
@@ -192,10 +237,10 @@ export const useJob = create<JobStore>((set, get) => {
         set({
           state: 'open',
           job,
-          save: { kind: 'saved' },
+          save: { kind: backlog.length > 0 ? 'saving' : 'saved' },
           undoSteps: [],
           redoSteps: [],
-          notice: lost ?? '',
+          notice: '',
           modeId: hasIsland ? 'island' : 'on-grid',
         });
       } catch (error) {
@@ -206,6 +251,7 @@ export const useJob = create<JobStore>((set, get) => {
     close: () => {
       saver?.stop();
       events?.close();
+      clearInterval(lookout);
       saver = undefined;
       events = undefined;
       set({ state: 'none', job: undefined });

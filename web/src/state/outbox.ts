@@ -1,28 +1,18 @@
-import { type Edit, wire } from '@bastion/core';
+import { wire } from '@bastion/core';
 import { z } from 'zod';
 
-/** Batches that the server has not confirmed yet, kept on this device so that a reload or a crash loses nothing. */
 const stored = z.array(wire.editBatch);
 
-const keyOf = (jobId: number): string => `bastion.outbox.${jobId}`;
-
-export function readOutbox(jobId: number): wire.EditBatch[] {
-  const text = localStorage.getItem(keyOf(jobId));
-  if (text === null) return [];
+/** Batches that an earlier version has left in this browser: taken out of it once. */
+export function legacyOutbox(jobId: number): wire.EditBatch[] {
+  const key = `bastion.outbox.${jobId}`;
   try {
+    const text = localStorage.getItem(key);
+    if (text === null) return [];
+    localStorage.removeItem(key);
     return stored.parse(JSON.parse(text));
   } catch {
-    // Written by an older version or damaged: nothing in it can be applied with confidence.
-    localStorage.removeItem(keyOf(jobId));
+    // Damaged, or of another shape: nothing in it can be applied with confidence.
     return [];
   }
-}
-
-export function writeOutbox(jobId: number, batches: readonly wire.EditBatch[]): void {
-  if (batches.length === 0) localStorage.removeItem(keyOf(jobId));
-  else localStorage.setItem(keyOf(jobId), JSON.stringify(batches));
-}
-
-export function newBatch(baseRevision: number, patches: Edit[]): wire.EditBatch {
-  return { baseRevision, editId: crypto.randomUUID(), patches };
 }

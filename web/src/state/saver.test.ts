@@ -11,8 +11,7 @@ import {
 } from '@bastion/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { api, RequestFailed } from '../api/client.ts';
-import { readOutbox } from './outbox.ts';
-import { resendOutbox, Saver, type SaveState } from './saver.ts';
+import { Saver, type SaverHost, type SaveState } from './saver.ts';
 
 const JOB = 7;
 
@@ -59,6 +58,17 @@ let server: FakeServer;
 let states: SaveState['kind'][];
 let shown: Design;
 let saver: Saver;
+let kept: Map<string, wire.EditBatch>;
+let told: number;
+const host: SaverHost = {
+  jobId: JOB,
+  onSaveState: (state) => void states.push(state.kind),
+  onDocument: (design) => void (shown = design),
+  keep: (batch) => Promise.resolve(void kept.set(batch.editId, structuredClone(batch))),
+  forget: (editId) => Promise.resolve(void kept.delete(editId)),
+  onNotKept: () => void (told += 1),
+};
+const left = (): wire.EditBatch[] => [...kept.values()];
 
 /** Types into the design on the screen, as the job store does. */
 function type(recipe: (draft: Design) => void): void {
@@ -75,12 +85,8 @@ const somebodyElse = (recipe: (draft: Design) => void): void => {
 };
 
 beforeEach(() => {
-  const kept = new Map<string, string>();
-  vi.stubGlobal('localStorage', {
-    getItem: (key: string) => kept.get(key) ?? null,
-    setItem: (key: string, value: string) => void kept.set(key, value),
-    removeItem: (key: string) => void kept.delete(key),
-  });
+  kept = new Map();
+  told = 0;
   vi.useFakeTimers();
   server = new FakeServer();
   states = [];
@@ -98,20 +104,12 @@ beforeEach(() => {
       canAccept: false,
     }),
   );
-  saver = new Saver(
-    {
-      jobId: JOB,
-      onSaveState: (state) => void states.push(state.kind),
-      onDocument: (design) => void (shown = design),
-    },
-    1,
-  );
+  saver = new Saver(host, 1);
 });
 afterEach(() => {
   saver.stop();
   vi.useRealTimers();
   vi.restoreAllMocks();
-  vi.unstubAllGlobals();
 });
 
 describe('saving as it is typed', () => {
@@ -120,7 +118,7 @@ describe('saving as it is typed', () => {
     type((draft) => void (draft.site.lowestC = -5));
     await vi.advanceTimersByTimeAsync(1000);
     expect(server.design.site).toEqual({ altitudeM: 2, lowestC: -5 });
-    expect([server.revision, states.at(-1), saver.isIdle, readOutbox(JOB)]).toEqual([2, 'saved', true, []]);
+    expect([server.revision, states.at(-1), saver.isIdle, left()]).toEqual([2, 'saved', true, []]);
   });
 
   it('keeps what it cannot send, tells so, and sends it when the server is back', async () => {
@@ -130,24 +128,68 @@ describe('saving as it is typed', () => {
     type((draft) => void (draft.site.lowestC = -5));
     await vi.advanceTimersByTimeAsync(1000);
     expect(states).toContain('offline');
-    expect(readOutbox(JOB).flatMap((batch) => batch.patches)).toHaveLength(2);
+    expect(left().flatMap((batch) => batch.patches)).toHaveLength(2);
     server.isReachable = true;
     await vi.advanceTimersByTimeAsync(20_000);
     expect(server.design.site).toEqual({ altitudeM: 2, lowestC: -5 });
     expect(states.at(-1)).toBe('saved');
   });
 
-  it('sends an outbox of an earlier visit in order, also when its first batch had arrived after all', async () => {
+  it('sends what an earlier visit left, in order, also when its first batch had arrived after all', async () => {
     server.isReachable = false;
     type((draft) => void (draft.site.altitudeM = 2));
     await vi.advanceTimersByTimeAsync(1000);
     type((draft) => void (draft.site.altitudeM = 3));
     saver.stop();
     server.isReachable = true;
-    const [first] = readOutbox(JOB);
+    const [first] = left();
     if (first !== undefined) await server.edit(first);
-    expect(await resendOutbox(JOB)).toBeUndefined();
-    expect([server.design.site.altitudeM, server.revision, readOutbox(JOB)]).toEqual([3, 3, []]);
+    saver = new Saver(host, server.revision, left());
+    await vi.advanceTimersByTimeAsync(1000);
+    expect([server.design.site.altitudeM, server.revision, left()]).toEqual([3, 3, []]);
+  });
+
+  it('asks about both values on the next visit, and sends what does not clash', async () => {
+    server.isReachable = false;
+    type((draft) => {
+      draft.site.altitudeM = 2;
+      draft.site.lowestC = -5;
+    });
+    await vi.advanceTimersByTimeAsync(1000);
+    saver.stop();
+    server.isReachable = true;
+    somebodyElse((draft) => void (draft.site.altitudeM = 9));
+    saver = new Saver(host, server.revision, left());
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(states.at(-1)).toBe('conflict');
+    expect(left()).toHaveLength(1);
+    saver.settle('theirs');
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(server.design.site).toEqual({ altitudeM: 9, lowestC: -5 });
+    expect(left()).toEqual([]);
+  });
+
+  it('does not overwrite what somebody changed before the screen had shown it', async () => {
+    type((draft) => void (draft.site.lowestC = -5));
+    await vi.advanceTimersByTimeAsync(300);
+    // Typed on revision 2, while revision 3 of somebody else was on its way.
+    somebodyElse((draft) => void (draft.site.altitudeM = 9));
+    type((draft) => void (draft.site.altitudeM = 2));
+    await vi.advanceTimersByTimeAsync(1000);
+    expect([states.at(-1), server.design.site.altitudeM]).toEqual(['conflict', 9]);
+  });
+
+  it('takes over what a window that is gone has left, and tells when the device keeps nothing', async () => {
+    const patches: Edit[] = [{ op: 'set', path: ['site', 'highestC'], after: 31 }];
+    await saver.take([{ baseRevision: 1, editId: 'of-another-window', patches }]);
+    await vi.advanceTimersByTimeAsync(1000);
+    expect([server.design.site.highestC, shown.site.highestC, states.at(-1)]).toEqual([31, 31, 'saved']);
+    const full = { ...host, keep: () => Promise.reject(new Error('QuotaExceededError')) };
+    const other = new Saver(full, server.revision);
+    other.add([{ op: 'set', path: ['site', 'lowestC'], after: -7 }]);
+    await vi.advanceTimersByTimeAsync(1000);
+    expect([told, server.design.site.lowestC]).toEqual([1, -7]);
+    other.stop();
   });
 
   it('fetches what others did in between, and lays its own unsaved typing over it', async () => {
@@ -174,7 +216,7 @@ describe('saving as it is typed', () => {
     await vi.advanceTimersByTimeAsync(1000);
     expect(server.design.site).toEqual({ altitudeM, lowestC: -5 });
     expect(shown.site).toEqual({ altitudeM, lowestC: -5 });
-    expect([states.at(-1), readOutbox(JOB)]).toEqual(['saved', []]);
+    expect([states.at(-1), left()]).toEqual(['saved', []]);
   });
 
   it('takes back on the screen what the server will never take, and goes on with the rest', async () => {
@@ -182,32 +224,28 @@ describe('saving as it is typed', () => {
     vi.mocked(api.edit).mockRejectedValueOnce(new RequestFailed(422, refusal));
     type((draft) => void (draft.site.altitudeM = 2));
     await vi.advanceTimersByTimeAsync(1000);
-    expect([states.at(-1), shown.site.altitudeM, readOutbox(JOB)]).toEqual(['refused', 1, []]);
+    expect([states.at(-1), shown.site.altitudeM, left()]).toEqual(['refused', 1, []]);
     type((draft) => void (draft.site.lowestC = -5));
     await vi.advanceTimersByTimeAsync(1000);
     expect([states.at(-1), server.design.site]).toEqual(['saved', { altitudeM: 1, lowestC: -5 }]);
   });
 
-  it('sends what is still gathered when the window is left, and leaves the next visit’s outbox alone', async () => {
+  it('sends what is still gathered when the window is left', async () => {
     type((draft) => void (draft.site.altitudeM = 2));
     saver.stop();
-    const [own] = readOutbox(JOB);
-    if (own === undefined) throw new Error('Nothing was kept.');
-    const next = { ...own, editId: 'of-the-next-visit' };
-    localStorage.setItem(`bastion.outbox.${JOB}`, JSON.stringify([own, next]));
     await vi.advanceTimersByTimeAsync(1000);
-    expect(server.design.site.altitudeM).toBe(2);
-    expect(readOutbox(JOB)).toEqual([next]);
+    expect([server.design.site.altitudeM, left()]).toEqual([2, []]);
   });
 
-  it.each(['OFFLINE', 'INTERNAL', 'SIGN_IN_NEEDED'])(
-    'keeps the outbox of an earlier visit at %s',
+  it.each(['OFFLINE', 'INTERNAL', 'BUSY', 'SIGN_IN_NEEDED'])(
+    'keeps what it has at %s, and sends it again',
     async (code) => {
-      type((draft) => void (draft.site.altitudeM = 2));
-      const kept = readOutbox(JOB);
       vi.mocked(api.edit).mockRejectedValueOnce(new RequestFailed(0, { code, message: 'later' }));
-      await expect(resendOutbox(JOB)).rejects.toThrow('later');
-      expect(readOutbox(JOB)).toEqual(kept);
+      type((draft) => void (draft.site.altitudeM = 2));
+      await vi.advanceTimersByTimeAsync(1000);
+      expect([states.at(-1), left().length]).toEqual(['offline', 1]);
+      await vi.advanceTimersByTimeAsync(5000);
+      expect([states.at(-1), server.design.site.altitudeM, left()]).toEqual(['saved', 2, []]);
     },
   );
 

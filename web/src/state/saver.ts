@@ -1,6 +1,14 @@
-import { applyEdits, type Design, type Edit, readDesign, SAMPLE_TYPES, type wire } from '@bastion/core';
+import {
+  applyEdits,
+  type Design,
+  type Edit,
+  readDesign,
+  sameJson,
+  SAMPLE_TYPES,
+  type wire,
+} from '@bastion/core';
+import { z } from 'zod';
 import { api, RequestFailed } from '../api/client.ts';
-import { newBatch, readOutbox, writeOutbox } from './outbox.ts';
 
 /** A place that two people changed, as the server tells it. */
 type ServerConflict = NonNullable<wire.Refusal['conflicts']>[number];
@@ -12,51 +20,96 @@ export type SaveState =
   | { readonly kind: 'refused'; readonly message: string }
   | { readonly kind: 'conflict'; readonly conflicts: readonly ServerConflict[] };
 
-/** What the saver needs of its surroundings: where the design is, and who is told. */
+/** What the saver needs of its surroundings: where the design is, where unsent batches are kept, and who is told. */
 export interface SaverHost {
   readonly jobId: number;
   readonly onSaveState: (state: SaveState) => void;
   /** The server's document with what is still unsaved laid over it. */
   readonly onDocument: (design: Design, revision: number) => void;
+  /** Keeps a batch on the device until the server has it. */
+  readonly keep: (batch: wire.EditBatch) => Promise<void>;
+  readonly forget: (editId: string) => Promise<void>;
+  /** The device keeps nothing: what is not sent is lost when the window closes. */
+  readonly onNotKept: () => void;
 }
 
 /** Failures that pass by themselves; signed out is one: after signing in again the batch goes through. */
 function isTemporary(error: unknown): boolean {
   if (!(error instanceof RequestFailed)) return true;
-  return ['OFFLINE', 'INTERNAL', 'SIGN_IN_NEEDED'].includes(error.refusal.code);
+  return ['OFFLINE', 'INTERNAL', 'BUSY', 'SIGN_IN_NEEDED'].includes(error.refusal.code);
 }
+
+const json = z.json();
 
 const GATHER_MS = 250;
 const RETRY_MS = 4000;
+/** Own edits that are remembered, to tell a clash with others from one with what this window has just sent. */
+const MOST_OWN = 2000;
+
+const outcome = (edit: Edit): unknown =>
+  edit.op === 'set' ? edit.after : edit.op === 'insert' ? edit.entity : undefined;
+const touches = (a: readonly string[], b: readonly string[]): boolean =>
+  a.slice(0, b.length).join('/') === b.slice(0, a.length).join('/');
 
 /**
  * Sends edits as they are made: gathered for a moment, one batch at a time, in order, each kept on the device until the
- * server has it. A batch sent twice is applied once.
+ * server has it. A batch sent twice is applied once. Each says on which revision it was typed, so that a change of somebody else that
+ * the screen had not shown yet is asked about, and never overwritten.
  */
 export class Saver {
   private revision: number;
   private queue: Edit[] = [];
+  /** The revision that was on the screen when the first of the queue was typed, and the id the queue will be sent under. */
+  private queueBase: number;
+  private queueId: string | undefined;
+  private backlog: wire.EditBatch[];
   private sending: wire.EditBatch | undefined;
+  private own: Edit[] = [];
   private timer: ReturnType<typeof setTimeout> | undefined;
   private held: { conflicts: readonly ServerConflict[]; server: Design; revision: number } | undefined;
   private stopped = false;
 
   private readonly host: SaverHost;
 
-  constructor(host: SaverHost, revision: number) {
+  /** `backlog`: batches that an earlier visit has left on this device. */
+  constructor(host: SaverHost, revision: number, backlog: readonly wire.EditBatch[] = []) {
     this.host = host;
     this.revision = revision;
+    this.queueBase = revision;
+    this.backlog = [...backlog];
+    if (this.backlog.length > 0) {
+      this.host.onSaveState({ kind: 'saving' });
+      this.schedule(0);
+    }
   }
 
   get isIdle(): boolean {
-    return this.queue.length === 0 && this.sending === undefined && this.held === undefined;
+    return this.unsaved.length === 0 && this.held === undefined;
+  }
+
+  /** Everything that is not with the server yet, in order. */
+  private get unsaved(): Edit[] {
+    const batches = this.sending === undefined ? this.backlog : [this.sending, ...this.backlog];
+    return [...batches.flatMap(({ patches }) => patches), ...this.queue];
   }
 
   add(edits: readonly Edit[]): void {
+    if (this.queue.length === 0) this.queueBase = this.revision;
     this.queue.push(...edits);
-    this.keep();
+    this.keepQueue();
     this.host.onSaveState({ kind: 'saving' });
     this.schedule(GATHER_MS);
+  }
+
+  /** Takes over what a window that is gone has left meanwhile. */
+  async take(batches: readonly wire.EditBatch[]): Promise<void> {
+    const known = new Set([this.sending?.editId, this.queueId, ...this.backlog.map(({ editId }) => editId)]);
+    const left = batches.filter(({ editId }) => !known.has(editId));
+    if (left.length === 0 || this.stopped) return;
+    this.backlog.push(...left);
+    this.host.onSaveState({ kind: 'saving' });
+    await this.refresh();
+    this.schedule(0);
   }
 
   /** Hears of a revision made elsewhere. */
@@ -71,9 +124,14 @@ export class Saver {
     this.stopped = true;
   }
 
-  private keep(): void {
-    const waiting = this.queue.length > 0 ? [newBatch(this.revision, this.queue)] : [];
-    writeOutbox(this.host.jobId, [...(this.sending === undefined ? [] : [this.sending]), ...waiting]);
+  private keepQueue(): void {
+    this.queueId ??= crypto.randomUUID();
+    const batch = { baseRevision: this.queueBase, editId: this.queueId, patches: [...this.queue] };
+    this.host.keep(batch).catch(() => this.host.onNotKept());
+  }
+
+  private forget(editId: string): void {
+    this.host.forget(editId).catch(() => undefined);
   }
 
   private schedule(afterMs: number): void {
@@ -83,49 +141,49 @@ export class Saver {
   }
 
   private async flush(): Promise<void> {
-    if (this.queue.length === 0 || this.sending !== undefined) return;
-    this.sending = newBatch(this.revision, this.queue);
+    if (this.sending !== undefined) return;
+    const next = this.backlog.shift() ?? this.takeQueue();
+    if (next === undefined) return;
+    this.sending = next;
+    await this.sendOne(next);
+  }
+
+  private takeQueue(): wire.EditBatch | undefined {
+    if (this.queue.length === 0) return undefined;
+    const editId = this.queueId ?? crypto.randomUUID();
+    const batch = { baseRevision: this.queueBase, editId, patches: this.queue };
     this.queue = [];
-    this.keep();
-    await this.sendOne(this.sending);
+    this.queueId = undefined;
+    return batch;
   }
 
   private async sendOne(batch: wire.EditBatch): Promise<void> {
     try {
       const { revision } = await api.edit(this.host.jobId, batch);
-      const othersCameBetween = revision > batch.baseRevision + 1;
-      if (this.stopped) {
-        // The job may be open again with a saver of its own: only this batch is taken off the device.
-        const rest = readOutbox(this.host.jobId).filter((kept) => kept.editId !== batch.editId);
-        writeOutbox(this.host.jobId, rest);
-        return;
-      }
+      this.forget(batch.editId);
+      if (this.stopped) return;
+      const othersCameBetween = revision > this.revision + 1;
+      this.own = [...this.own, ...batch.patches].slice(-MOST_OWN);
       this.sending = undefined;
-      this.revision = revision;
-      this.keep();
       if (othersCameBetween) await this.refresh();
-      if (this.queue.length > 0) this.schedule(0);
+      else this.revision = Math.max(this.revision, revision);
+      if (this.backlog.length > 0 || this.queue.length > 0) this.schedule(0);
       else this.host.onSaveState({ kind: 'saved' });
     } catch (error) {
       this.failed(batch, error);
     }
   }
 
+  /** Whether a place clashes with nothing but what this window has sent itself. */
+  private isOwn({ path, theirs }: ServerConflict): boolean {
+    const last = this.own.findLast((edit) => touches(edit.path, path));
+    return last !== undefined && sameJson(asJson(outcome(last)), asJson(theirs));
+  }
+
   private failed(batch: wire.EditBatch, error: unknown): void {
     if (this.stopped) return;
     const refusal = error instanceof RequestFailed ? error.refusal : undefined;
-    if (refusal?.code === 'EDIT_CONFLICT') {
-      const server = readDesign(refusal.document, SAMPLE_TYPES);
-      if (server.ok) {
-        this.queue = [...batch.patches, ...this.queue];
-        this.sending = undefined;
-        const conflicts = refusal.conflicts ?? [];
-        this.held = { conflicts, server: server.value, revision: refusal.revision ?? batch.baseRevision };
-        this.keep();
-        this.host.onSaveState({ kind: 'conflict', conflicts });
-        return;
-      }
-    }
+    if (refusal?.code === 'EDIT_CONFLICT' && this.clashed(batch, refusal)) return;
     const message = error instanceof Error ? error.message : 'Saving failed.';
     if (isTemporary(error)) {
       this.host.onSaveState({ kind: 'offline', message });
@@ -134,11 +192,34 @@ export class Saver {
     }
     // The server will never take this batch: the person is told, and the screen goes back to what the server has.
     this.sending = undefined;
-    this.keep();
+    this.forget(batch.editId);
     this.host.onSaveState({ kind: 'refused', message });
     void this.refresh().then(() => {
-      if (this.queue.length > 0) this.schedule(0);
+      if (this.backlog.length > 0 || this.queue.length > 0) this.schedule(0);
     });
+  }
+
+  /** Somebody else changed the same place: it is asked about. False where the answer cannot be read. */
+  private clashed(batch: wire.EditBatch, refusal: wire.Refusal): boolean {
+    const revision = refusal.revision ?? batch.baseRevision;
+    const conflicts = (refusal.conflicts ?? []).filter((conflict) => !this.isOwn(conflict));
+    if (conflicts.length === 0 && revision > batch.baseRevision) {
+      // Typed twice in a row by the same hands: the later one goes on top.
+      this.sending = { ...batch, baseRevision: revision };
+      void this.sendOne(this.sending);
+      return true;
+    }
+    const server = readDesign(refusal.document, SAMPLE_TYPES);
+    if (!server.ok) return false;
+    const rest = this.backlog;
+    this.backlog = [];
+    this.sending = undefined;
+    this.queue = [...batch.patches, ...rest.flatMap(({ patches }) => patches), ...this.queue];
+    this.keepQueue();
+    for (const { editId } of [batch, ...rest]) this.forget(editId);
+    this.held = { conflicts, server: server.value, revision };
+    this.host.onSaveState({ kind: 'conflict', conflicts });
+    return true;
   }
 
   /** Answers a conflict: with `mine`, what I typed is laid over the other's; with `theirs`, it is given up there. */
@@ -150,11 +231,16 @@ export class Saver {
       held.conflicts.some((conflict) => conflict.path.join('/') === edit.path.join('/'));
     const mine = keep === 'mine' ? this.queue : this.queue.filter((edit) => !inConflict(edit));
     this.revision = held.revision;
+    this.queueBase = held.revision;
     const laid = applyEdits(held.server, mine);
     const checked = laid.ok ? readDesign(laid.value, SAMPLE_TYPES) : laid;
     this.queue = checked.ok ? mine : [];
     this.host.onDocument(checked.ok ? checked.value : held.server, held.revision);
-    this.keep();
+    if (this.queue.length > 0) this.keepQueue();
+    else if (this.queueId !== undefined) {
+      this.forget(this.queueId);
+      this.queueId = undefined;
+    }
     if (!checked.ok)
       this.host.onSaveState({
         kind: 'refused',
@@ -168,32 +254,11 @@ export class Saver {
     const job = await api.job(this.host.jobId);
     const server = readDesign(job.document, SAMPLE_TYPES);
     if (!server.ok || this.stopped) return;
-    const laid = applyEdits(server.value, this.queue);
+    const laid = applyEdits(server.value, this.unsaved);
     const checked = laid.ok ? readDesign(laid.value, SAMPLE_TYPES) : laid;
     this.revision = job.revision;
     if (checked.ok) this.host.onDocument(checked.value, job.revision);
   }
 }
 
-/** Sends what an earlier visit left unsaved, before the document is read. Returns what still could not be sent. */
-export async function resendOutbox(jobId: number): Promise<string | undefined> {
-  const batches = readOutbox(jobId);
-  let sent = 0;
-  for (const [index, batch] of batches.entries()) {
-    try {
-      // A later batch was typed on top of the one before it, which has its number only now.
-      const { revision } = await api.edit(jobId, {
-        ...batch,
-        baseRevision: Math.max(batch.baseRevision, sent),
-      });
-      sent = revision;
-    } catch (error) {
-      if (isTemporary(error)) throw error;
-      writeOutbox(jobId, []);
-      const left = batches.length - index;
-      return `${left === 1 ? 'A change' : `${left} changes`} of an earlier visit could not be saved: ${error instanceof Error ? error.message : ''}`;
-    }
-  }
-  writeOutbox(jobId, []);
-  return undefined;
-}
+const asJson = (value: unknown) => json.optional().parse(value);

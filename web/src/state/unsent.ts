@@ -1,0 +1,108 @@
+import { wire } from '@bastion/core';
+import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import { z } from 'zod';
+import { openWindows, windowId } from './windowId.ts';
+
+/** A batch of edits that the server has not confirmed. */
+const keptBatch = z.object({
+  id: z.string(),
+  kind: z.literal('batch'),
+  owner: z.string(),
+  window: z.string(),
+  order: z.number(),
+  batch: wire.editBatch,
+});
+/** A reading that the server has not confirmed. Its key is made on the device, so that it is recorded once. */
+const keptReading = z.object({
+  id: z.string(),
+  kind: z.literal('reading'),
+  owner: z.string(),
+  order: z.number(),
+  reading: wire.newReading,
+});
+type KeptBatch = z.infer<typeof keptBatch>;
+type KeptReading = z.infer<typeof keptReading>;
+
+interface Shape extends DBSchema {
+  kept: { key: string; value: KeptBatch | KeptReading; indexes: { owner: string } };
+}
+
+/** Whether a window is gone cannot always be told; then what it left so long ago is taken over, ms. */
+const GONE_AFTER_MS = 30_000;
+
+let opened: Promise<IDBPDatabase<Shape>> | undefined;
+
+function database(): Promise<IDBPDatabase<Shape>> {
+  opened ??= openDB<Shape>('bastion-unsent', 1, {
+    upgrade: (made) => void made.createObjectStore('kept', { keyPath: 'id' }).createIndex('owner', 'owner'),
+  });
+  // A store that was refused is asked for again with the next entry.
+  opened.catch(() => (opened = undefined));
+  return opened;
+}
+
+let last = 0;
+/** Rises with every entry, also within a millisecond. */
+const nextOrder = (): number => (last = Math.max(Date.now(), last + 0.001));
+
+/** What belongs to somebody and a job: nobody else who signs in on this device sees, sends or deletes it. */
+const ofJob = (userId: number, jobId: number): string => `user ${userId} job ${jobId}`;
+const ofRun = (userId: number, runId: number): string => `user ${userId} run ${runId}`;
+
+/**
+ * What is not with the server yet, on this device: it belongs to the person and the job. A window sends what it has typed itself, and
+ * takes over what a window that is gone has left.
+ */
+export const unsent = {
+  putBatch: async (userId: number, jobId: number, batch: wire.EditBatch): Promise<void> => {
+    const [db, window] = await Promise.all([database(), windowId()]);
+    const before = await db.get('kept', batch.editId);
+    await db.put('kept', {
+      id: batch.editId,
+      kind: 'batch',
+      owner: ofJob(userId, jobId),
+      window,
+      order: before?.order ?? nextOrder(),
+      batch,
+    });
+  },
+
+  remove: async (id: string): Promise<void> => (await database()).delete('kept', id),
+
+  /** Batches that this window, or one that is gone, has left of a job, in the order in which they were typed. */
+  adopt: async (userId: number, jobId: number): Promise<wire.EditBatch[]> => {
+    const [db, window, open] = await Promise.all([database(), windowId(), openWindows()]);
+    const found = (await db.getAllFromIndex('kept', 'owner', ofJob(userId, jobId))).flatMap((one) => {
+      const read = keptBatch.safeParse(one);
+      return read.success ? [read.data] : [];
+    });
+    const isGone = (one: KeptBatch): boolean =>
+      one.window === window ||
+      (open === undefined ? Date.now() - one.order > GONE_AFTER_MS : !open.has(one.window));
+    const left = found.filter(isGone).sort((a, b) => a.order - b.order);
+    for (const one of left) await db.put('kept', { ...one, window });
+    return left.map(({ batch }) => batch);
+  },
+
+  putReading: async (userId: number, runId: number, reading: wire.NewReading): Promise<void> => {
+    const db = await database();
+    await db.put('kept', {
+      id: reading.key ?? crypto.randomUUID(),
+      kind: 'reading',
+      owner: ofRun(userId, runId),
+      order: nextOrder(),
+      reading,
+    });
+  },
+
+  readings: async (userId: number, runId: number): Promise<wire.NewReading[]> => {
+    const found = await (await database()).getAllFromIndex('kept', 'owner', ofRun(userId, runId));
+    return found
+      .flatMap((one) => {
+        const read = keptReading.safeParse(one);
+        return read.success ? [read.data] : [];
+      })
+      .sort((a, b) => a.order - b.order)
+      .map(({ reading }) => reading);
+  },
+};
