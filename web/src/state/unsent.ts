@@ -18,10 +18,16 @@ const keptReading = z.object({
   kind: z.literal('reading'),
   owner: z.string(),
   order: z.number(),
+  takenAt: z.string(),
+  /** Corrects what was taken before it; which reading that is, the server's list tells when this one goes out. */
+  isCorrection: z.boolean(),
   reading: wire.newReading,
 });
 type KeptBatch = z.infer<typeof keptBatch>;
 type KeptReading = z.infer<typeof keptReading>;
+
+/** A reading that waits on this device. */
+export type WaitingReading = Pick<KeptReading, 'takenAt' | 'isCorrection' | 'reading'>;
 
 interface Shape extends DBSchema {
   kept: { key: string; value: KeptBatch | KeptReading; indexes: { owner: string } };
@@ -84,25 +90,25 @@ export const unsent = {
     return left.map(({ batch }) => batch);
   },
 
-  putReading: async (userId: number, runId: number, reading: wire.NewReading): Promise<void> => {
+  putReading: async (userId: number, runId: number, waiting: WaitingReading): Promise<void> => {
     const db = await database();
     await db.put('kept', {
-      id: reading.key ?? crypto.randomUUID(),
+      ...waiting,
+      id: waiting.reading.key ?? crypto.randomUUID(),
       kind: 'reading',
       owner: ofRun(userId, runId),
       order: nextOrder(),
-      reading,
     });
   },
 
-  readings: async (userId: number, runId: number): Promise<wire.NewReading[]> => {
+  /** What waits of a run, in the order in which it was taken. */
+  readings: async (userId: number, runId: number): Promise<WaitingReading[]> => {
     const found = await (await database()).getAllFromIndex('kept', 'owner', ofRun(userId, runId));
     return found
       .flatMap((one) => {
         const read = keptReading.safeParse(one);
         return read.success ? [read.data] : [];
       })
-      .sort((a, b) => a.order - b.order)
-      .map(({ reading }) => reading);
+      .sort((a, b) => a.order - b.order);
   },
 };

@@ -1,12 +1,13 @@
-import { alarmOf, blockedBy, type wire } from '@bastion/core';
+import { alarmOf, blockedBy, counted, type wire } from '@bastion/core';
 import { ArrowLeft, ArrowRight, FileText } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { api, failureSentence } from '../../api/client.ts';
 import { useOpenJob } from '../../state/job.ts';
 import { EndRun } from './EndRun.tsx';
 import { currentValues, nextStep, stepVerdict } from './runView.ts';
 import { StepSpine } from './StepSpine.tsx';
 import { StepView } from './StepView.tsx';
+import { useReadings } from './useReadings.ts';
 
 interface RunPageProps {
   readonly run: wire.TestRun;
@@ -25,11 +26,10 @@ const SHUT = {
 /** A run of the test, one step at a time. */
 export function RunPage({ run, onChange, onBack }: RunPageProps) {
   const { canTest, revision } = useOpenJob();
-  const { procedure, readings } = run;
+  const { procedure } = run;
+  const { readings, waiting, failure, add } = useReadings(run, onChange);
   const [at, setAt] = useState(() => nextStep(procedure, readings));
   const [retesting, setRetesting] = useState<string>();
-  /** Keys of readings that are on their way, by what they say. */
-  const keys = useRef(new Map<string, string>());
   const step = procedure.steps[at];
   const isRunning = canTest && run.state === 'running';
   const verdicts = procedure.steps.map((one) => stepVerdict(one, readings));
@@ -48,39 +48,22 @@ export function RunPage({ run, onChange, onBack }: RunPageProps) {
     const { attempt, values } = currentValues(step, readings);
     const again = retesting === step.id;
     const earlier = again ? undefined : values.get(readingId);
-    // What failed to arrive is sent again under its own key, and recorded once.
-    const what = [
-      step.id,
+    const taken = {
+      key: crypto.randomUUID(),
+      stepId: step.id,
       readingId,
-      again ? attempt + 1 : attempt,
-      earlier?.id ?? '',
       value,
-      note ?? '',
-    ].join(' ');
-    const key = keys.current.get(what) ?? crypto.randomUUID();
-    keys.current.set(what, key);
-    try {
-      const added = await api.addReading(run.id, {
-        key,
-        stepId: step.id,
-        readingId,
-        value,
-        attempt: again ? attempt + 1 : attempt,
-        ...(earlier === undefined ? {} : { corrects: earlier.id }),
-        ...(note === undefined ? {} : { note }),
-      });
-      keys.current.delete(what);
-      setRetesting(undefined);
-      onChange((now) =>
-        now.readings.some(({ id }) => id === added.id) ? now : { ...now, readings: [...now.readings, added] },
-      );
-      return undefined;
-    } catch (error) {
-      return `Not recorded: ${failureSentence(error)} The figure stays in its field; press Enter to send it again.`;
-    }
+      attempt: again ? attempt + 1 : attempt,
+      ...(note === undefined ? {} : { note }),
+    };
+    const problem = await add(taken, earlier !== undefined);
+    if (problem === undefined) setRetesting(undefined);
+    return problem;
   };
 
   const end = async (state: 'finished' | 'aborted', reason: string): Promise<string | undefined> => {
+    if (waiting > 0)
+      return `${counted(waiting, 'reading')} of this run ${waiting === 1 ? 'is' : 'are'} not with the server yet. End it when ${waiting === 1 ? 'it is' : 'they are'}.`;
     try {
       const ended = await api.endRun(run.id, state, reason);
       onChange(() => ended);
@@ -114,6 +97,16 @@ export function RunPage({ run, onChange, onBack }: RunPageProps) {
             <FileText size={16} aria-hidden="true" /> Record as PDF
           </a>
         </div>
+        {waiting > 0 && (
+          <p role="status" className="border-l-4 border-tight bg-tight-wash p-2">
+            {counted(waiting, 'reading')} {waiting === 1 ? 'waits' : 'wait'} on this device and{' '}
+            {waiting === 1 ? 'goes' : 'go'} to the server when there is a connection. Nothing is lost by going
+            on, or by closing this page.
+          </p>
+        )}
+        <p role="alert" className="font-semibold text-over empty:hidden">
+          {failure}
+        </p>
         {alarm !== undefined && (
           <p
             role="alert"

@@ -21,6 +21,10 @@ export function TestStage() {
     else api.run(wanted).then(setRun, fail);
   }, [id, wanted, fail]);
 
+  const changeRun = useCallback(
+    (change: (now: wire.TestRun) => wire.TestRun) => setRun((now) => (now === undefined ? now : change(now))),
+    [],
+  );
   const open = (runId: number): void => setParameters({ run: String(runId) });
   const start = (): void => {
     api.startRun(id).then((started) => {
@@ -46,12 +50,7 @@ export function TestStage() {
         {failure}
       </p>
       {wanted !== 0 && run?.id === wanted ? (
-        <RunPage
-          key={run.id}
-          run={run}
-          onChange={(change) => setRun((now) => (now === undefined ? now : change(now)))}
-          onBack={() => setParameters({})}
-        />
+        <RunPage key={run.id} run={run} onChange={changeRun} onBack={() => setParameters({})} />
       ) : (
         <RunList runs={runs} onOpen={open} onStart={start} />
       )}
