@@ -1,4 +1,4 @@
-// `npm run --silent bastion -- check FILE.json`: the core on the command line, and the people of a server on this machine. Paths count from where it was called.
+// `npm run --silent bastion -- check FILE.json`: the core on the command line, and what concerns the server of this machine. Paths count from where it was called.
 import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { join, resolve } from 'node:path';
@@ -25,11 +25,17 @@ if (process.env.INIT_CWD !== undefined && existsSync(process.env.INIT_CWD))
 async function administer(args) {
   const { startDatabase, runningDatabase } = await import('./lib/database.mjs');
   const folder = resolve(root, process.env.BASTION_DATA ?? '.data');
-  const known = process.env.DATABASE_URL ?? runningDatabase(folder);
+  const running = process.env.DATABASE_URL === undefined ? runningDatabase(folder) : undefined;
+  if (args[0] === 'restore' && running !== undefined)
+    throw new Error(
+      'Stop the server first: it holds documents in memory that a restore would put away under it.',
+    );
+  const known = process.env.DATABASE_URL ?? running;
   const database = known === undefined ? await startDatabase(folder) : { url: known, stop: async () => {} };
   try {
     const program = join(root, 'server', 'dist', 'adminMain.js');
-    const env = { ...process.env, DATABASE_URL: database.url };
+    const files = process.env.BASTION_FILES ?? join(folder, 'files');
+    const env = { ...process.env, DATABASE_URL: database.url, BASTION_FILES: files };
     return spawnSync(process.execPath, [program, ...args], { env, stdio: 'inherit' }).status ?? 2;
   } finally {
     await database.stop();
@@ -37,7 +43,7 @@ async function administer(args) {
 }
 
 const args = process.argv.slice(2);
-if (args[0] === 'user' || args[0] === 'audit') {
+if (['user', 'audit', 'backup', 'restore'].includes(args[0])) {
   try {
     process.exitCode = await administer(args);
   } catch (error) {

@@ -1,7 +1,8 @@
 // `npm start`: sets up what is missing, starts the database and the server, prints the address. Ctrl-C stops all of it.
-import { resolve } from 'node:path';
+import { join, resolve } from 'node:path';
 import { ensureBuilt } from './lib/build.mjs';
 import { checkNode, ensurePackages } from './lib/packages.mjs';
+import { noteServer, releaseFolder, takeFolder } from './lib/folder.mjs';
 import { nextFreePort } from './lib/ports.mjs';
 import { root } from './lib/run.mjs';
 import { runMain, Sentence } from './lib/sentence.mjs';
@@ -23,22 +24,48 @@ await runMain(async () => {
 
   const outside = process.env.DATABASE_URL;
   const dataFolder = resolve(root, process.env.BASTION_DATA ?? '.data');
-  const database = outside ? { url: outside, stop: async () => {} } : await startDatabase(dataFolder);
+  let database;
   let server;
   let stopping = false;
   const stop = async (code) => {
     if (stopping) return;
     stopping = true;
     await server?.stop();
-    await database.stop();
+    await database?.stop();
+    releaseFolder(dataFolder);
     process.exit(code);
   };
+  // From the first second: a start that is given up leaves nothing behind.
   process.on('SIGINT', () => void stop(0));
   process.on('SIGTERM', () => void stop(0));
+  await takeFolder(dataFolder);
+  const openDatabase = async (wantedPort) => {
+    const opened = await startDatabase(dataFolder, wantedPort);
+    opened.child.once('exit', () => {
+      if (stopping) return;
+      console.error('The database ended by itself. It is started again; what was saved is there.');
+      openDatabase(opened.port).then(
+        (again) => (database = again),
+        (error) => {
+          console.error(error.message);
+          void stop(1);
+        },
+      );
+    });
+    return opened;
+  };
+  database = outside ? { url: outside, stop: async () => {} } : await openDatabase();
   try {
-    server = await startServer({ port: await nextFreePort(port), databaseUrl: database.url });
+    server = await startServer({
+      port: await nextFreePort(port),
+      databaseUrl: database.url,
+      env: { BASTION_FILES: process.env.BASTION_FILES ?? join(dataFolder, 'files') },
+    });
+    noteServer(dataFolder, server.child.pid);
   } catch (error) {
+    stopping = true;
     await database.stop();
+    releaseFolder(dataFolder);
     throw error;
   }
   server.child.once('exit', (code) => {

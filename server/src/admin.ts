@@ -1,5 +1,6 @@
 import { roleSchema } from '@bastion/core';
-import { readConfig } from './config.ts';
+import { backup, BackupRefused, restore } from './backup.ts';
+import { filesFolderOf, readConfig } from './config.ts';
 import { openDatabase } from './database.ts';
 import { RefusalError } from './errors.ts';
 import type { UserRow } from './models/users.ts';
@@ -13,6 +14,8 @@ bastion user reset EMAIL                    prints a one-time link
 bastion user role EMAIL ROLE
 bastion user disable EMAIL
 bastion user enable EMAIL
+bastion backup --out FILE                   everything of this server, while it runs
+bastion restore FILE [--replace]            into an empty place, or with consent in the place of what is there
 bastion audit                               follows the audit trail; exit code 1 where it is not as it was written
 
 ROLE is one of ${roleSchema.options.join(', ')}. FIRM is its name, where the server has several.
@@ -65,6 +68,15 @@ export async function administer(
       return role.data;
     };
     const [noun, verb, email, ...rest] = args;
+    const place = { databaseUrl: config.databaseUrl, filesFolder: filesFolderOf(config) };
+    if (noun === 'backup' && verb === '--out' && email !== undefined) {
+      out(`${email}: ${await backup(place, email)} lines.\n`);
+      return 0;
+    }
+    if (noun === 'restore' && verb !== undefined) {
+      out(`${verb}: ${await restore(place, verb, email === '--replace')} lines put back.\n`);
+      return 0;
+    }
     if (noun === 'audit') {
       const checked = await trail.check();
       out(
@@ -116,7 +128,9 @@ export async function administer(
         return 2;
     }
   } catch (error) {
-    if (!(error instanceof Sentence) && !(error instanceof RefusalError)) throw error;
+    const isTold =
+      error instanceof Sentence || error instanceof RefusalError || error instanceof BackupRefused;
+    if (!isTold) throw error;
     out(`${error.message}\n`);
     return 2;
   } finally {

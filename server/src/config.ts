@@ -1,3 +1,4 @@
+import { fileURLToPath } from 'node:url';
 import { z } from 'zod';
 
 const environment = z.object({
@@ -44,3 +45,7 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
       .filter((one) => one !== ''),
   };
 }
+
+/** Where photos lie. */
+export const filesFolderOf = ({ filesFolder }: Config): string =>
+  filesFolder ?? fileURLToPath(new URL('../../.data/files', import.meta.url));

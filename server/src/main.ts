@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { buildApp } from './app.ts';
-import { readConfig } from './config.ts';
+import { filesFolderOf, readConfig } from './config.ts';
 import { openDatabase } from './database.ts';
 import { accounts } from './services/accounts.ts';
 import { audit } from './services/audit.ts';
@@ -32,7 +32,7 @@ async function main(): Promise<void> {
     trustedProxies: config.trustedProxies,
     version: VERSION,
     pagesFolder: existsSync(pages) ? pages : undefined,
-    filesFolder: config.filesFolder ?? join(root, '.data', 'files'),
+    filesFolder: filesFolderOf(config),
     now,
     log: true,
   });

@@ -54,6 +54,8 @@ interface JobStore {
   job: OpenJob | undefined;
   modeId: string;
   save: SaveState;
+  /** Whether changes of others arrive. */
+  isHearing: boolean;
   undoSteps: readonly Step[];
   redoSteps: readonly Step[];
   /** The last thing worth telling, for the status line. */
@@ -69,6 +71,28 @@ interface JobStore {
   chooseMode: (modeId: string) => void;
   settle: (keep: 'mine' | 'theirs') => void;
   tell: (notice: string) => void;
+}
+
+/** After so long a stream that the browser has given up on is opened again. */
+const LISTEN_AGAIN_MS = 5000;
+
+/**
+ * Hears of revisions made elsewhere. A browser gives a stream up for good after some answers, as while the database is away: then it is
+ * opened anew, for as long as the job is. Whoever cannot hear is told.
+ */
+function listen(jobId: number, own: Saver, onHearing: (isHearing: boolean) => void): void {
+  const stream = new EventSource(`/api/jobs/${jobId}/events`);
+  events = stream;
+  stream.onopen = () => onHearing(true);
+  stream.onmessage = (event: MessageEvent<string>) => void own.heard(Number(event.data));
+  stream.addEventListener('signed-out', () => void useSession.getState().ask());
+  stream.onerror = () => {
+    onHearing(false);
+    if (stream.readyState !== EventSource.CLOSED) return;
+    again = setTimeout(() => {
+      if (events === stream) listen(jobId, own, onHearing);
+    }, LISTEN_AGAIN_MS);
+  };
 }
 
 const UNDO_DEPTH = 200;
@@ -99,6 +123,7 @@ async function leftOnDevice(userId: number, jobId: number): Promise<wire.EditBat
 let saver: Saver | undefined;
 let events: EventSource | undefined;
 let lookout: ReturnType<typeof setInterval> | undefined;
+let again: ReturnType<typeof setTimeout> | undefined;
 
 /** Whether this person may make these edits: a field electrician only notes, an approver only acceptances. */
 function mayMake(job: OpenJob, edits: readonly Edit[]): boolean {
@@ -174,6 +199,7 @@ export const useJob = create<JobStore>((set, get) => {
     job: undefined,
     modeId: 'island',
     save: { kind: 'saved' },
+    isHearing: true,
     undoSteps: [],
     redoSteps: [],
     notice: '',
@@ -230,9 +256,7 @@ export const useJob = create<JobStore>((set, get) => {
             () => undefined,
           );
         }, ADOPT_EVERY_MS);
-        events = new EventSource(`/api/jobs/${jobId}/events`);
-        events.addEventListener('signed-out', () => void useSession.getState().ask());
-        events.onmessage = (event: MessageEvent<string>) => void saver?.heard(Number(event.data));
+        listen(jobId, own, (isHearing) => set({ isHearing }));
         const hasIsland = modesOf(job.analysis.installation).some((mode) => mode.id === 'island');
         set({
           state: 'open',
@@ -252,6 +276,7 @@ export const useJob = create<JobStore>((set, get) => {
       saver?.stop();
       events?.close();
       clearInterval(lookout);
+      clearTimeout(again);
       saver = undefined;
       events = undefined;
       set({ state: 'none', job: undefined });

@@ -4,6 +4,7 @@ import { useJob } from '../state/job.ts';
 /** Whether what is on the screen is with the server. */
 export function SaveMark() {
   const save = useJob((store) => store.save);
+  const isHearing = useJob((store) => store.isHearing);
   const words = {
     saved: 'Saved',
     saving: 'Saving',
@@ -27,6 +28,7 @@ export function SaveMark() {
     >
       <Icon size={14} aria-hidden="true" />
       {words[save.kind]}
+      {!isHearing && save.kind === 'saved' && ', changes of others do not arrive'}
     </span>
   );
 }
