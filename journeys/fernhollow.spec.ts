@@ -268,6 +268,8 @@ test('two windows: the other’s change arrives, and a clash asks which value st
   await expect(asks).toContainText('70');
   await asks.getByRole('button', { name: 'Keep mine' }).click();
   await saved(other);
+  // Who cannot hear is told so.
+  await expect(other.getByText('Saved, changes of others do not arrive')).toBeVisible();
   await other.reload();
   await expect(altitude(other)).toHaveValue('70');
 });

@@ -75,4 +75,20 @@ test('everything is found from the keyboard', async ({ page }) => {
   await page.keyboard.type('generator port');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('radio', { name: /Generator port$/ })).toBeChecked();
+
+  await test.step('Back closes a working, and comes back to it from the field it led to', async () => {
+    await goTo(page, 'Limits');
+    await page
+      .getByRole('button', { name: /^Continuous load on the line, Island:/ })
+      .first()
+      .click();
+    const working = page.getByRole('dialog');
+    await working.getByRole('link').first().click();
+    await expect(working).toHaveCount(0);
+    await page.goBack();
+    await expect(working).toBeVisible();
+    await page.goBack();
+    await expect(working).toHaveCount(0);
+    await expect(page).toHaveURL(/limits/);
+  });
 });

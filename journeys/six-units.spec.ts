@@ -78,10 +78,10 @@ test('a three-phase stack of six units is built, wired, checked, and loses a uni
     await pickIn(page, cell(page, 'Steriliser', 1), 'L1');
     await typeIn(page, cell(page, 'New item', 0), 'Heating element');
     for (const [column, figure] of [
-      [2, '1'],
-      [3, '7000'],
-      [4, '1'],
-      [10, '1'],
+      [3, '1'],
+      [4, '7000'],
+      [5, '1'],
+      [11, '1'],
     ] as const)
       await typeIn(page, cell(page, 'Heating element', column), figure);
     await pickIn(page, cell(page, 'Heating element', 6), 'steady');

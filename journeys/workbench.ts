@@ -20,7 +20,7 @@ export const goTo = (page: Page, stage: string): Promise<void> =>
 
 /** Waits until what was typed is with the server. */
 export async function saved(page: Page): Promise<void> {
-  await expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
+  await expect(page.getByRole('status').filter({ hasText: /^Saved/ })).toBeVisible();
 }
 
 /** The cell of the survey table in the row with this name. */

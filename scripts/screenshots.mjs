@@ -51,6 +51,33 @@ const pickNeutral = async (page) => {
     .click();
   await page.getByRole('group', { name: /^Single line/ }).waitFor();
 };
+/** An empty job with a few circuits, at the step that sets up boards and stack. */
+async function setUpHouse(page) {
+  await page.getByLabel('Name of a new job').fill('Pebble House');
+  await page.getByLabel('Supply and sizes').selectOption({ index: 1 });
+  await page.getByRole('button', { name: 'Start empty' }).click();
+  const stages = page.getByRole('navigation', { name: 'Stages' });
+  await stages.getByRole('link', { name: /Loads/ }).click();
+  await page.getByLabel('New circuit').click();
+  for (const name of ['Fridge', 'Router', 'Lights', 'Boiler']) {
+    await page.keyboard.type(name);
+    await page.keyboard.press('Enter');
+  }
+  await stages.getByRole('link', { name: /Stack/ }).click();
+  await page.getByLabel('Inverter type').selectOption('Sample hybrid 5 kVA single-phase');
+  await page.getByLabel('Units').fill('2');
+  await page.getByLabel('Battery type').selectOption('Sample 51.2 V 100 Ah rack module');
+  await page.getByLabel('Modules').fill('4');
+}
+
+async function invite(page) {
+  const form = page.getByRole('form', { name: 'Invite somebody' });
+  await form.getByLabel('Name').fill('Rui Costa');
+  await form.getByLabel('Email').fill('rui@demo.invalid');
+  await form.getByRole('button', { name: 'Make the link' }).click();
+  await page.getByRole('status', { name: 'One-time link' }).waitFor();
+}
+
 const drawn = async (page) => page.getByRole('group', { name: /^Single line/ }).waitFor();
 
 const askForBalance = async (page) => {
@@ -108,11 +135,8 @@ const VIEWS = [
   { name: 'own-type', path: '/catalogue/lfp-51v-100ah', act: typeWrongPeak },
   { name: 'limits', path: '/jobs/1/limits' },
   { name: 'limits-dark', path: '/jobs/3/limits', theme: 'dark' },
-  {
-    name: 'working',
-    path: '/jobs/1/limits',
-    act: (page) => page.getByRole('button', { name: /Largest start, Island/ }).click(),
-  },
+  { name: 'set-up', path: '/', act: setUpHouse },
+  { name: 'people', path: '/people', as: 'Noor', act: invite },
   { name: 'test', path: '/jobs/1/test', act: startTest },
   { name: 'test-phone', path: '/jobs/1/test?run=1', size: PHONE },
 ];
@@ -139,7 +163,15 @@ await runMain(async () => {
   await page.goto(server.address);
   await page.getByRole('button', { name: /Continue as Dana/ }).click();
   await page.getByRole('heading', { name: 'Jobs' }).waitFor();
-  for (const { name, path, theme = 'light', size = DESK, act } of VIEWS) {
+  let now = 'Dana';
+  for (const { name, path, theme = 'light', size = DESK, act, as = 'Dana' } of VIEWS) {
+    if (as !== now) {
+      await page.context().clearCookies();
+      await page.goto(server.address);
+      await page.getByRole('button', { name: new RegExp(`Continue as ${as}`) }).click();
+      await page.getByRole('heading', { name: 'Jobs' }).waitFor();
+      now = as;
+    }
     await page.evaluate((wanted) => localStorage.setItem('bastion.theme', wanted), theme);
     await page.setViewportSize(size);
     await page.goto(server.address + path);
