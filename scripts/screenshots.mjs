@@ -103,15 +103,6 @@ const takeVariant = async (page) => {
   await page.getByRole('columnheader', { name: 'Main' }).waitFor();
 };
 
-const typeWrongPeak = async (page) => {
-  await page.getByRole('button', { name: 'Duplicate' }).click();
-  const form = page.getByRole('form');
-  await form.getByLabel('Name').first().fill('Own rack module 51 V');
-  await form.getByLabel('Continuous discharge').fill('250');
-  await form.getByRole('button', { name: 'Keep this type' }).click();
-  await form.getByRole('alert').waitFor();
-};
-
 const showBank = async (page) => {
   await page.getByText('Drift over a full discharge').click();
   await page.getByText(/From full the first module is empty/).waitFor();
@@ -132,7 +123,6 @@ const VIEWS = [
   { name: 'wiring-phone', path: '/jobs/3/wiring', size: PHONE, act: drawn },
   { name: 'bank', path: '/jobs/2/stack', act: showBank },
   { name: 'catalogue', path: '/catalogue/hybrid-5k-1ph' },
-  { name: 'own-type', path: '/catalogue/lfp-51v-100ah', act: typeWrongPeak },
   { name: 'limits', path: '/jobs/1/limits' },
   { name: 'limits-dark', path: '/jobs/3/limits', theme: 'dark' },
   { name: 'set-up', path: '/', act: setUpHouse },

@@ -208,6 +208,18 @@ describe('whose it is', () => {
     expect(mine).toMatchObject({ name: 'Hut', stage: 'Wiring', changedBy: 'north designer' });
   });
 
+  it('tells a summary that cannot be read, and takes no other down with it', async () => {
+    const { jobs } = harness.database.models;
+    await jobs.update({ summary: '{"worst":' }, { where: { id: jobId } });
+    const rows = (await designer('GET', '/api/jobs')).json<wire.JobSummary[]>();
+    expect(rows.find(({ id }) => id === jobId)?.verdict).toContain('cannot be read');
+    expect(rows.length).toBe(await jobs.count({ where: { firmId: 1 } }));
+    // The next edit brings a whole one with it.
+    await send(batch(1, watts(700)));
+    const again = (await designer('GET', '/api/jobs')).json<wire.JobSummary[]>();
+    expect(again.find(({ id }) => id === jobId)?.verdict).not.toContain('cannot be read');
+  });
+
   it.each(['field', 'approver', 'viewer'])('lets a %s look, not change', async (role) => {
     const caller = await harness.as(`${role}@north.test`);
     expect((await caller('GET', `/api/jobs/${jobId}`)).json()).toMatchObject({

@@ -1,9 +1,11 @@
 import { createHash } from 'node:crypto';
 import type { Design } from '@bastion/core';
 import { Op, type Transaction } from 'sequelize';
+import { RefusalError } from '../errors.ts';
 import type { Models } from '../models/models.ts';
 import type { RevisionRow } from '../models/revisions.ts';
 import type { OpenDocuments } from './openDocuments.ts';
+import { TOO_LARGE } from './summary.ts';
 import type { Pool } from '../work/pool.ts';
 
 /** How long a document rests before it is written out whole, and how long it waits at most while somebody types on. */
@@ -101,7 +103,7 @@ export class Checkpoints {
         document: text,
         documentRevision: revision,
         name: design.name,
-        ...(await this.pool.summary(text)),
+        ...(await this.shown(text)),
       },
       // Another server may have written a later one.
       { where: { id: jobId, documentRevision: { [Op.lt]: revision } } },
@@ -112,10 +114,24 @@ export class Checkpoints {
       await keepRevision(this.models, jobId, revision, text);
   }
 
+  /** What the list shows of a document; one that takes too long is written all the same, and says so. */
+  private async shown(text: string): Promise<{ summary: string; usedTypes?: string }> {
+    try {
+      return await this.pool.summary(text);
+    } catch (error) {
+      if (error instanceof RefusalError && error.code === 'TOO_LONG')
+        return { summary: JSON.stringify(TOO_LARGE) };
+      throw error;
+    }
+  }
+
   /** Writes what waits of some jobs now, so that their summaries are those of the latest revision. */
   async settle(jobIds: readonly number[]): Promise<void> {
-    for (const jobId of jobIds)
-      if (this.waiting.has(jobId) || this.running.has(jobId)) await this.write(jobId);
+    for (const jobId of jobIds) {
+      if (!this.waiting.has(jobId) && !this.running.has(jobId)) continue;
+      // One that cannot be written now keeps nobody from the list.
+      await this.write(jobId).catch(() => this.later(jobId));
+    }
   }
 
   /** Documents that an earlier server left behind their edits are caught up and written out. */

@@ -53,8 +53,32 @@ export function summarise(design: Design): Summary {
   };
 }
 
-/** The stored words of a summary, as the job list is given them. */
+const NONE = { over: 0, tight: 0, unknown: 0, within: 0 };
+
+/** What stands in the list for a job that takes too long to be summed up. */
+export const TOO_LARGE: Summary = {
+  worst: 'This design takes too long to be summed up here. Open it to see its limits.',
+  counts: NONE,
+  stage: 'Limits',
+};
+
+/** The stored words of a summary, as the job list is given them. One that cannot be read is told, and takes no other with it. */
 export function readSummary(text: string): Omit<Summary, 'worst'> & { readonly verdict: string } {
-  const { worst: verdict, ...rest } = summarySchema.parse(JSON.parse(text));
+  const read = summarySchema.safeParse(parsed(text));
+  const { worst: verdict, ...rest } = read.success
+    ? read.data
+    : {
+        worst: 'The summary of this job cannot be read. Open the job to see its limits.',
+        counts: NONE,
+        stage: 'Limits',
+      };
   return { ...rest, verdict };
+}
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
 }

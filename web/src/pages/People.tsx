@@ -31,7 +31,7 @@ function PersonLine({ person, isSelf, onChange, onLink }: RowProps) {
         <br />
         <span className="text-quiet">{person.email}</span>
       </td>
-      <td className="pr-3">
+      <td className="py-1.5 pr-3">
         <select
           className="input w-40!"
           aria-label={`Role of ${person.name}`}
@@ -51,8 +51,8 @@ function PersonLine({ person, isSelf, onChange, onLink }: RowProps) {
           </p>
         )}
       </td>
-      <td className="pr-3">{stateWords(person)}</td>
-      <td>
+      <td className="py-1.5 pr-3">{stateWords(person)}</td>
+      <td className="py-1.5">
         <div className="flex flex-wrap gap-1.5">
           <button
             type="button"

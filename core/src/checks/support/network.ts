@@ -39,6 +39,14 @@ export function refsOf(network: Network, partIds: readonly string[]): Ref[] {
   });
 }
 
+/** A finding about one part, called by its label at the head of a sentence. */
+export const partSubject = (network: Network, { id, label }: Part): Subject => ({
+  kind: 'part',
+  id,
+  label: label.charAt(0).toUpperCase() + label.slice(1),
+  about: refsOf(network, [id]),
+});
+
 export const WHOLE: Subject = { kind: 'design', id: 'network', label: 'The installation' };
 
 /** Whether there is anything to back up: without inverters or generators there is nothing to walk. */

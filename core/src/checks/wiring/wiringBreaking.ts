@@ -3,8 +3,8 @@ import { bankOfSet, bankTypesOf } from '../../figures/bank/ofSet.ts';
 import type { CompiledBank } from '../../figures/bank/bank.ts';
 import { all, field, type Known, mapKnown } from '../../values/known.ts';
 import { type Check, judge, unknownFinding } from '../check.ts';
-import type { Finding, Subject } from '../finding.ts';
-import { onNetwork, refsOf, troubleOrOne, WHOLE } from '../support/network.ts';
+import type { Finding } from '../finding.ts';
+import { onNetwork, partSubject, troubleOrOne, WHOLE } from '../support/network.ts';
 import { symbol } from '../support/workings.ts';
 
 /** I_sc = U_max / R of the bank, without leads: the most a bolted fault can draw. */
@@ -48,12 +48,7 @@ export const wiringBreaking: Check<'wiring.breaking'> = {
           const compiled = context.installation.stacks.find(({ stack }) => stack.id === part.stackId);
           if (compiled === undefined) return [];
           const found = bankOfSet(compiled);
-          const subject: Subject = {
-            kind: 'part',
-            id: part.id,
-            label: part.label.charAt(0).toUpperCase() + part.label.slice(1),
-            about: refsOf(network, [part.id]),
-          };
+          const subject = partSubject(network, part);
           if (!found.known) return [unknownFinding(wiringBreaking.id, context, subject, 'A', found.missing)];
           if (found.value === 'none') return [];
           const bank = found.value;

@@ -4,9 +4,9 @@ import { bankOfSet } from '../../figures/bank/ofSet.ts';
 import { allStrings, knownString } from '../../figures/pv/strings.ts';
 import { all, known, type Known, mapKnown, unknownAt } from '../../values/known.ts';
 import { type Check, judge, NO_WORKING, unknownFinding } from '../check.ts';
-import type { Finding, Subject } from '../finding.ts';
+import type { Finding } from '../finding.ts';
 import { formatQuantity } from '../../words/quantity.ts';
-import { onNetwork, refsOf, troubleOrOne, WHOLE } from '../support/network.ts';
+import { onNetwork, partSubject, troubleOrOne, WHOLE } from '../support/network.ts';
 
 const isForDc = ({ device }: DeviceFigures): boolean => device === 'dc-breaker' || device === 'dc-fuse';
 
@@ -66,12 +66,7 @@ export const wiringDevice: Check<'wiring.device'> = {
           const { device } = part;
           if (device === undefined) return [];
           const name = part.typeName ?? 'its type';
-          const subject: Subject = {
-            kind: 'part',
-            id: part.id,
-            label: part.label.charAt(0).toUpperCase() + part.label.slice(1),
-            about: refsOf(network, [part.id]),
-          };
+          const subject = partSubject(network, part);
           if (isDcPlace(part) !== isForDc(device))
             return [
               judge(wiringDevice.id, context, {

@@ -8,7 +8,7 @@ import type { Path } from '../../values/problem.ts';
 import { uniquePaths } from '../../values/known.ts';
 import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding } from '../check.ts';
 import type { Finding, Subject } from '../finding.ts';
-import { onNetwork, refsOf, troubleOrOne, WHOLE } from '../support/network.ts';
+import { onNetwork, partSubject, troubleOrOne, WHOLE } from '../support/network.ts';
 
 interface Protected {
   readonly subject: Subject;
@@ -65,12 +65,7 @@ function leadOf(network: Network, site: Site, profile: CodeProfileName, part: Pa
   const areaPath = [...run.from, 'areaMm2'];
   const ampacityA = leadAmpacityA(profile, areaMm2, site.equipmentHighestC);
   if (ampacityA === 'not tabulated') return lacking(areaPath);
-  const subject: Subject = {
-    kind: 'part',
-    id: part.id,
-    label: part.label.charAt(0).toUpperCase() + part.label.slice(1),
-    about: refsOf(network, [part.id]),
-  };
+  const subject = partSubject(network, part);
   const ratedA = part.ratedA.value;
   return { known: [{ subject, ratedA, areaMm2, ampacityA, areaPath, what: 'its leads' }], missing: [] };
 }
