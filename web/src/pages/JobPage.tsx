@@ -5,6 +5,7 @@ import { Link, Outlet, useNavigate, useParams } from 'react-router';
 import { api, failureSentence } from '../api/client.ts';
 import { downloadDesign } from '../state/documentFile.ts';
 import { useJob, useOpenJob } from '../state/job.ts';
+import { noteExport } from '../state/noteExport.ts';
 import { DocumentFileButton } from '../ui/DocumentFileButton.tsx';
 import { FirstValuesBar } from '../ui/FirstValuesBar.tsx';
 import { ConflictDialog } from '../ui/ConflictDialog.tsx';
@@ -32,7 +33,14 @@ function DocumentButtons() {
   };
   return (
     <>
-      <button type="button" className="button button-quiet" onClick={() => downloadDesign(design)}>
+      <button
+        type="button"
+        className="button button-quiet"
+        onClick={() => {
+          noteExport('json');
+          downloadDesign(design);
+        }}
+      >
         <Download size={15} aria-hidden="true" /> Export
       </button>
       <DocumentFileButton

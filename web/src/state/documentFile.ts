@@ -1,5 +1,3 @@
-import { api } from '../api/client.ts';
-import { useJob } from './job.ts';
 import { type Design, formatPath, MAX_DOCUMENT_LENGTH, readDesignText, SAMPLE_TYPES } from '@bastion/core';
 
 type FileRead =
@@ -30,15 +28,8 @@ export function downloadBlob(blob: Blob, name: string): void {
   URL.revokeObjectURL(url);
 }
 
-/** Tells the server that a file of the open job went out. Without a connection the file goes out all the same. */
-export function noteExport(kind: 'json' | 'csv' | 'xlsx' | 'svg' | 'dxf'): void {
-  const { job } = useJob.getState();
-  if (job !== undefined) void api.tellExport(job.id, kind).catch(() => undefined);
-}
-
 /** Hands a design to the person as a file. */
 export function downloadDesign(design: Design): void {
-  noteExport('json');
   downloadBlob(
     new Blob([`${JSON.stringify(design, null, 2)}\n`], { type: 'application/json' }),
     `${design.name.replace(/[^\p{L}\p{N} _-]/gu, '').trim() || 'design'}.json`,

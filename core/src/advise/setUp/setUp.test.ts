@@ -9,7 +9,8 @@ import { SUPPLY_LINES } from '../../design/references.ts';
 import type { Design } from '../../design/schema.ts';
 import { generateProcedure } from '../../procedure/generate.ts';
 import type { SetUpChoice } from './kit.ts';
-import { REGIONS, startDesign } from './regions.ts';
+import { REGIONS } from '../../design/regions.ts';
+import { startDesign } from './startDesign.ts';
 import { setUp } from './setUp.ts';
 
 const counter = (): ((prefix: string) => string) => {

@@ -1,6 +1,7 @@
 import { type Design, loadRows } from '@bastion/core';
 import Papa from 'papaparse';
-import { downloadBlob, noteExport } from '../../state/documentFile.ts';
+import { downloadBlob } from '../../state/documentFile.ts';
+import { noteExport } from '../../state/noteExport.ts';
 
 const fileName = (design: Design, kind: string): string =>
   `${design.name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}-loads.${kind}`;

@@ -1,6 +1,6 @@
 import { type Drawing, onSheet, svgOf } from '@bastion/core';
 import { Download } from 'lucide-react';
-import { noteExport } from '../../state/documentFile.ts';
+import { noteExport } from '../../state/noteExport.ts';
 import { useOpenJob } from '../../state/job.ts';
 import { useSession } from '../../state/session.ts';
 
