@@ -20,6 +20,10 @@ export const accountsOfAFirm: NamedMigration = {
     });
     await context.addColumn('sessions', 'started_at', { type: DataTypes.DATE(3), allowNull: true });
     await context.addColumn('sessions', 'seen_at', { type: DataTypes.DATE(3), allowNull: true });
+    // Sessions that are open already began two weeks before they end, and get a name of their own.
+    await context.sequelize.query(
+      "UPDATE sessions SET public_id = SUBSTRING(SHA2(CONCAT(token_hash, ' by name'), 256), 1, 24), started_at = DATE_SUB(expires_at, INTERVAL 14 DAY), seen_at = DATE_SUB(expires_at, INTERVAL 14 DAY)",
+    );
     await context.createTable('tickets', {
       token_hash: { type: EXACT(64), primaryKey: true },
       kind: { type: DataTypes.STRING(20), allowNull: false },

@@ -23,7 +23,10 @@ export const DEMO_PASSWORD = 'sample-password';
 
 /** Loads the sample firm, its people and its jobs into an empty database, and does nothing in any other. */
 export async function loadSampleWorld(models: Models, jobs: Jobs, examplesFolder: string): Promise<boolean> {
-  if ((await models.firms.count()) > 0) return false;
+  if ((await models.firms.count()) > 0) {
+    await addMissingPeople(models);
+    return false;
+  }
   const firm = await models.firms.create({ name: FIRM });
   const passwordHash = await hashPassword(DEMO_PASSWORD);
   await models.users.bulkCreate(
@@ -42,4 +45,17 @@ export async function loadSampleWorld(models: Models, jobs: Jobs, examplesFolder
     await jobs.create(author, await readFile(join(examplesFolder, file), 'utf8'));
   }
   return true;
+}
+
+/** A sample world of an earlier version gets the people that have come since. */
+async function addMissingPeople(models: Models): Promise<void> {
+  const firm = await models.firms.findOne({ where: { name: FIRM } });
+  if (firm === null) return;
+  const known = await models.users.findAll({ where: { firmId: firm.id }, attributes: ['email'] });
+  const missing = PEOPLE.filter(({ email }) => !known.some((one) => one.email === email));
+  if (missing.length === 0) return;
+  const passwordHash = await hashPassword(DEMO_PASSWORD);
+  await models.users.bulkCreate(
+    missing.map((person) => ({ ...person, firmId: firm.id, passwordHash, demo: true })),
+  );
 }

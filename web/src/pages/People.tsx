@@ -24,7 +24,7 @@ function stateWords({ disabled, invited, lastSeenAt }: peopleWire.PersonRow): st
 
 function PersonLine({ person, isSelf, onChange, onLink }: RowProps) {
   return (
-    <tr className="border-t border-rule align-top">
+    <tr className="border-t border-rule align-top max-sm:grid max-sm:py-1.5">
       <td className="py-1.5 pr-3">
         <strong>{person.name}</strong>
         {isSelf && ' (you)'}
@@ -104,8 +104,8 @@ export function People() {
           {failure}
         </p>
         <div className="sheet relative overflow-x-auto p-4">
-          <table className="w-full min-w-[640px]">
-            <thead>
+          <table className="w-full sm:min-w-[640px]">
+            <thead className="max-sm:hidden">
               <tr className="text-left text-quiet">
                 <th className="pb-1 font-medium">Person</th>
                 <th className="pb-1 font-medium">Role</th>

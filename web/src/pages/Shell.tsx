@@ -48,7 +48,7 @@ export function Shell() {
       <header className="no-print flex min-h-11 items-center gap-2 border-b border-rule px-3">
         <Link to="/" className="flex items-center gap-2 font-semibold text-ink no-underline">
           <img src="/icon.svg" alt="" width={20} height={20} />
-          Zealous Bastion
+          <span className="max-sm:sr-only">Zealous Bastion</span>
         </Link>
         {session.kind === 'in' && (
           <nav className="flex gap-3 pl-3" aria-label="Workbench">
