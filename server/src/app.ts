@@ -128,7 +128,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
       await guarded.register(docsRoute);
       await guarded.register(jobRoutes, { jobs: jobService, audit: trail });
       await guarded.register(variantRoutes, { variants: variants(options.database, jobService, trail) });
-      await guarded.register(typeRoutes, { types: types(options.database, options.now, trail) });
+      await guarded.register(typeRoutes, { types: types(options.database, jobService, options.now, trail) });
       await guarded.register(libraryRoutes, { library: library(options.database, options.now, trail) });
       await guarded.register(attachmentRoutes, {
         attachments: attachments(options.database, jobService, options.filesFolder, options.now),

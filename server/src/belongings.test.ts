@@ -204,6 +204,21 @@ describe('equipment types of a firm', () => {
     expect(codeOf(await designer('DELETE', '/api/types/own-55ah'))).toBe('TYPE_IN_USE');
     await keep([{ ...own, id: 'own-idle' }]);
     expect((await designer('DELETE', '/api/types/own-idle')).statusCode).toBe(204);
+    // A job that has only just begun to use it holds it as well.
+    const late = { ...own, id: 'own-late' };
+    await keep([late]);
+    const { id } = (await designer('POST', '/api/jobs/import', smallDesign())).json<{ id: number }>();
+    const bank = { batteryTypeId: 'own-late', modules: [{ id: 'm1' }] };
+    const edit = {
+      baseRevision: 1,
+      editId: 'begins-to-use-it',
+      patches: [
+        { op: 'insert', path: ['types', 'own-late'], follows: null, entity: late },
+        { op: 'set', path: ['stacks', 's', 'bank'], before: 'none', after: bank },
+      ],
+    };
+    expect((await designer('POST', `/api/jobs/${id}/edits`, edit)).statusCode).toBe(200);
+    expect(codeOf(await designer('DELETE', '/api/types/own-late'))).toBe('TYPE_IN_USE');
   });
 
   it('notes what older jobs use when it is first asked for', async () => {

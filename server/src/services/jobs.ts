@@ -53,14 +53,17 @@ export function jobs(database: Database, now: () => Date, audit: Audit, pool: Po
     return revision;
   };
 
+  /** Writes out what waits of a firm's jobs, so that their rows say what their latest revision is. */
+  const settle = async (firmId: number): Promise<void> => {
+    const ids = await models.jobs.findAll({ where: { firmId }, attributes: ['id'], raw: true });
+    await checkpoints.settle(ids.map(({ id }) => id));
+  };
+
   return {
+    settle,
+
     list: async (person: Person): Promise<wire.JobSummary[]> => {
-      const ids = await models.jobs.findAll({
-        where: { firmId: person.firmId, variantOf: null },
-        attributes: ['id'],
-        raw: true,
-      });
-      await checkpoints.settle(ids.map(({ id }) => id));
+      await settle(person.firmId);
       const rows = await models.jobs.findAll({
         where: { firmId: person.firmId, variantOf: null },
         attributes: ['id', 'name', 'revision', 'summary', 'changedAt', 'changedBy'],

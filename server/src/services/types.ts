@@ -12,15 +12,17 @@ import { RefusalError } from '../errors.ts';
 import type { TypeRow } from '../models/types.ts';
 import { canEdit, type Person } from './accounts.ts';
 import type { Audit } from './audit.ts';
+import type { Jobs } from './jobs.ts';
 
 const idList = z.array(z.string());
 
 const typeOf = (row: TypeRow): EquipmentType => equipmentTypeSchema.parse(JSON.parse(row.body));
 
 /** Equipment types that a firm keeps beside the samples. A version that is kept is never changed: a new one is added. */
-export function types({ sequelize, models }: Database, now: () => Date, audit: Audit) {
+export function types({ sequelize, models }: Database, jobService: Jobs, now: () => Date, audit: Audit) {
   /** How many jobs use each type. What a job uses is noted when it is saved; older rows are read once. */
   const usage = async (firmId: number): Promise<Map<string, number>> => {
+    await jobService.settle(firmId);
     const rows = await models.jobs.findAll({
       where: { firmId },
       attributes: ['id', 'variantOf', 'usedTypes'],
