@@ -179,6 +179,33 @@ describe('saving as it is typed', () => {
     expect([states.at(-1), server.design.site.altitudeM]).toEqual(['conflict', 9]);
   });
 
+  it('asks also where typing goes on after the other’s change has come onto the screen', async () => {
+    vi.mocked(api.edit).mockImplementationOnce(async (_id, batch) => {
+      await new Promise((resolve) => setTimeout(resolve, 500));
+      return server.edit(structuredClone(batch));
+    });
+    let hasTyped = false;
+    const own = new Saver(
+      {
+        ...host,
+        onDocument: (design) => {
+          shown = design;
+          if (hasTyped) return;
+          hasTyped = true;
+          own.add([{ op: 'set', path: ['site', 'highestC'], after: 30 }]);
+        },
+      },
+      1,
+    );
+    own.add([{ op: 'set', path: ['site', 'lowestC'], after: -5 }]);
+    await vi.advanceTimersByTimeAsync(300);
+    own.add([{ op: 'set', path: ['site', 'altitudeM'], before: 1, after: 2 }]);
+    somebodyElse((draft) => void (draft.site.altitudeM = 9));
+    await vi.advanceTimersByTimeAsync(3000);
+    expect([states.at(-1), server.design.site.altitudeM, hasTyped]).toEqual(['conflict', 9, true]);
+    own.stop();
+  });
+
   it('takes over what a window that is gone has left, and tells when the device keeps nothing', async () => {
     const patches: Edit[] = [{ op: 'set', path: ['site', 'highestC'], after: 31 }];
     await saver.take([{ baseRevision: 1, editId: 'of-another-window', patches }]);

@@ -8,6 +8,7 @@ import { readDesign } from '../../design/read.ts';
 import { SUPPLY_LINES } from '../../design/references.ts';
 import type { Design } from '../../design/schema.ts';
 import { generateProcedure } from '../../procedure/generate.ts';
+import { dcDeviceFor } from './conductors.ts';
 import type { SetUpChoice } from './kit.ts';
 import { REGIONS } from '../../design/regions.ts';
 import { startDesign } from './startDesign.ts';
@@ -127,6 +128,17 @@ describe('boards and stack in one step', () => {
     expect([design.devices[0]?.typeId, bank?.inverterLead?.areaMm2]).toEqual(['dc-breaker-125a', 35]);
     expect(design.firstValues?.map(({ id }) => id)).toContain(`stacks/${stack?.id ?? ''}/chargeCurrentA`);
     expect(design.earthPoints[0]?.joins).toContain('generator-frame');
+  });
+
+  it.each([
+    // 1.1 · 110 = 121 A, 1.1 · 120 = 132 A; the bank may drive more into a fault than the smallest opens.
+    ['room above the current', 110, 60, undefined, 'dc-breaker-125a'],
+    ['a size more where the room is not there', 120, 60, undefined, 'dc-fuse-160a'],
+    ['what opens the fault', 110, 60, 25_000, 'dc-fuse-160a'],
+    ['volts', 40, 400, undefined, 'dc-breaker-50a-hv'],
+  ])('chooses a device with %s', (_name, currentA, voltageV, faultA, id) => {
+    const room = { profile: 'metric', ambientC: 35, mostMm2: undefined } as const;
+    expect(dcDeviceFor(SAMPLE_TYPES, currentA, voltageV, faultA, room)?.device.id).toBe(id);
   });
 
   it('is told in the verdict and held by the first gate until somebody has looked', () => {
