@@ -41,6 +41,7 @@ describe('who may come in', () => {
     expect(answer.json()).toMatchObject({ role: 'designer', firm: 'north' });
     expect(answer.headers['content-security-policy']).toContain("default-src 'self'");
     expect(answer.headers['x-content-type-options']).toBe('nosniff');
+    expect(answer.headers['cache-control']).toBe('no-store');
   });
 
   it('says the same for a wrong password and for nobody', async () => {

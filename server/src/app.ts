@@ -90,6 +90,13 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     transform: jsonSchemaTransform,
   });
 
+  // Answers of the API belong to one person and one moment; what may be kept says so itself.
+  app.addHook('onSend', async (request, reply) => {
+    if (request.url.startsWith('/api/') && !reply.hasHeader('cache-control'))
+      void reply.header('cache-control', 'no-store');
+    await Promise.resolve();
+  });
+
   const { models, sequelize } = options.database;
   const trail = audit(options.database, options.now);
   const accountService = accounts({ models, audit: trail, now: options.now, demo: options.demo });
