@@ -59,7 +59,7 @@ async function setUpHouse(page) {
   const stages = page.getByRole('navigation', { name: 'Stages' });
   await stages.getByRole('link', { name: /Loads/ }).click();
   await page.getByLabel('New circuit').click();
-  for (const name of ['Fridge', 'Router', 'Lights', 'Boiler']) {
+  for (const name of ['Fridge', 'Router', 'Lights', 'Gas boiler']) {
     await page.keyboard.type(name);
     await page.keyboard.press('Enter');
   }

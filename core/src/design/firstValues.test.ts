@@ -62,7 +62,7 @@ describe('first values of what is typed into the survey', () => {
     [
       'a word that people use',
       { name: 'Kitchen fridge' },
-      { runningW: 120, powerFactor: 0.75, startClass: 'compressor', demandFactor: 0.5 },
+      { powerFactor: 0.75, startClass: 'compressor', demandFactor: 0.5 },
     ],
     [
       'figures that are stated stay',
@@ -98,6 +98,19 @@ describe('first values of what is typed into the survey', () => {
     );
   });
 
+  it.each([
+    ['Fridge', 120],
+    ['lights', 60],
+    ['Gas boiler', 90],
+    // A thing of a kind, of a size that nobody has told.
+    ['Operating lamp', undefined],
+    ['Vaccine fridge', undefined],
+    ['Electric boiler', undefined],
+    ['Boiler', undefined],
+  ])('%s has %s W', (name, runningW) =>
+    expect(only(withItemDefaults(empty, withItem(empty, item({ name })))).runningW).toBe(runningW),
+  );
+
   it('follows a new name only with what nobody has touched, and leaves the unreadable unknown', () => {
     const fridge = withItemDefaults(empty, withItem(empty, item({ name: 'Fridge' })));
     const own = withoutTouched(fridge, withItem(fridge, { ...only(fridge), powerFactor: 0.9 }));
@@ -113,7 +126,7 @@ describe('first values of what is typed into the survey', () => {
     const names = new Set(ITEM_LIBRARY.flatMap(({ items }) => items.map(({ name }) => name)));
     expect(WORDED_NAMES.filter((name) => !names.has(name))).toEqual([]);
     expect(valueAt(empty, ['circuits', 'c', 'name'])).toBe('C');
-    expect([libraryItem('Lights hall')?.name, libraryItem('Shed 3')]).toEqual([
+    expect([libraryItem('Lights hall')?.item.name, libraryItem('Shed 3')]).toEqual([
       'LED lighting, one room',
       undefined,
     ]);

@@ -43,7 +43,8 @@ type Filled = (typeof FILLED)[number];
 
 /** What the library and the start class say of an item, field by field. */
 function guessed(item: Item, isStated: (key: Filled) => boolean): Partial<Pick<Item, Filled>> {
-  const known = libraryItem(item.name);
+  const meant = libraryItem(item.name);
+  const known = meant?.item;
   const startClass = isStated('startClass') ? item.startClass : known?.startClass;
   const byClass = startClass === undefined ? undefined : BY_CLASS[startClass];
   // Where somebody has named another start class, the library speaks of another thing.
@@ -51,12 +52,17 @@ function guessed(item: Item, isStated: (key: Filled) => boolean): Partial<Pick<I
   return {
     ...byClass,
     demandFactor: FIRST_DEMAND,
-    ...(library === undefined ? {} : figuresOf(library)),
+    ...(library === undefined ? {} : figuresOf(library, meant?.isWhole === true)),
   };
 }
 
-function figuresOf(item: Omit<Item, 'id'>): Partial<Pick<Item, Filled>> {
-  return Object.fromEntries(FILLED.flatMap((key) => (item[key] === undefined ? [] : [[key, item[key]]])));
+/** Power goes with it only where the name is the thing itself: a lamp of some kind has a size of its own. */
+function figuresOf(item: Omit<Item, 'id'>, withPower: boolean): Partial<Pick<Item, Filled>> {
+  return Object.fromEntries(
+    FILLED.flatMap((key) =>
+      item[key] === undefined || (key === 'runningW' && !withPower) ? [] : [[key, item[key]]],
+    ),
+  );
 }
 
 interface Place {

@@ -38,7 +38,10 @@ const WORDS: readonly (readonly [name: string, pattern: RegExp])[] = [
   ['Iron', /\biron\b/],
   ['Coffee machine', /coffee|espresso/],
   ['Toaster', /toaster/],
-  ['Boiler controls and circulation pump', /boiler|circulation|heating pump|furnace/],
+  [
+    'Boiler controls and circulation pump',
+    /(gas|oil) boiler|boiler (controls?|pump)|circulation( pump)?|heating pump|furnace/,
+  ],
   ['Heat pump with variable-speed drive', /heat pump/],
   ['Air conditioner, fixed speed', /air.?con|\ba\/?c\b/],
   ['Ventilation unit with heat recovery', /ventilation|\bmvhr\b|\bhrv\b/],
@@ -65,13 +68,26 @@ const byName = new Map(
   ITEM_LIBRARY.flatMap(({ items }) => items).map((item) => [item.name.toLowerCase(), item]),
 );
 
+export interface Meant {
+  readonly item: Omit<Item, 'id'>;
+  /**
+   * Whether the name is the thing and nothing else. "Operating lamp" is a lamp, but not one of the usual power: how large such a thing
+   * is stays not known.
+   */
+  readonly isWhole: boolean;
+}
+
 /** The thing of the library that a name means: by its own name, or by a word that people use for it. */
-export function libraryItem(name: string): Omit<Item, 'id'> | undefined {
+export function libraryItem(name: string): Meant | undefined {
   const plain = name.trim().toLowerCase();
   const own = byName.get(plain);
-  if (own !== undefined) return own;
-  const found = WORDS.find(([, pattern]) => pattern.test(plain))?.[0];
-  return found === undefined ? undefined : byName.get(found.toLowerCase());
+  if (own !== undefined) return { item: own, isWhole: true };
+  for (const [meant, pattern] of WORDS) {
+    const word = pattern.exec(plain)?.[0];
+    const item = word === undefined ? undefined : byName.get(meant.toLowerCase());
+    if (item !== undefined) return { item, isWhole: word === plain || `${String(word)}s` === plain };
+  }
+  return undefined;
 }
 
 /** Names in that table, which a test holds against the library. */

@@ -4,7 +4,7 @@ import { Op, type Transaction } from 'sequelize';
 import { RefusalError } from '../errors.ts';
 import type { Models } from '../models/models.ts';
 import type { RevisionRow } from '../models/revisions.ts';
-import type { OpenDocuments } from './openDocuments.ts';
+import type { OpenDocument, OpenDocuments } from './openDocuments.ts';
 import { TOO_LARGE } from './summary.ts';
 import type { Pool } from '../work/pool.ts';
 
@@ -79,7 +79,8 @@ export class Checkpoints {
     if (held !== undefined) clearTimeout(held.timer);
     this.waiting.delete(jobId);
     await this.running.get(jobId);
-    const document = this.documents.inMemory(jobId);
+    // It may have made room for others meanwhile; then it comes back from the edits.
+    const document = this.documents.inMemory(jobId) ?? (await this.latestOf(jobId));
     if (document === undefined) return;
     const writing = this.put(jobId, document.revision, document.design);
     this.running.set(jobId, writing);
@@ -87,6 +88,16 @@ export class Checkpoints {
       await writing;
     } finally {
       this.running.delete(jobId);
+    }
+  }
+
+  /** The latest document; undefined where the job is gone. */
+  private async latestOf(jobId: number): Promise<OpenDocument | undefined> {
+    try {
+      return await this.documents.latest(jobId);
+    } catch (error) {
+      if (error instanceof RefusalError && error.code === 'NOT_FOUND') return undefined;
+      throw error;
     }
   }
 

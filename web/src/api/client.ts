@@ -62,6 +62,12 @@ async function ask<T>(schema: z.ZodType<T>, method: string, path: string, body?:
 
 const created = z.object({ id: z.number() });
 
+/** Failures that pass by themselves; signed out is one: after signing in again the same goes through. */
+export function isTemporary(error: unknown): boolean {
+  if (!(error instanceof RequestFailed)) return true;
+  return ['OFFLINE', 'INTERNAL', 'BUSY', 'SIGN_IN_NEEDED'].includes(error.refusal.code);
+}
+
 /** Every request the pages make; each answer is parsed before it is believed. */
 export const api = {
   me: () => ask(wire.userInfo, 'GET', '/session'),

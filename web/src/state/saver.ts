@@ -8,7 +8,7 @@ import {
   type wire,
 } from '@bastion/core';
 import { z } from 'zod';
-import { api, RequestFailed } from '../api/client.ts';
+import { api, isTemporary, RequestFailed } from '../api/client.ts';
 
 /** A place that two people changed, as the server tells it. */
 type ServerConflict = NonNullable<wire.Refusal['conflicts']>[number];
@@ -31,12 +31,6 @@ export interface SaverHost {
   readonly forget: (editId: string) => Promise<void>;
   /** The device keeps nothing: what is not sent is lost when the window closes. */
   readonly onNotKept: () => void;
-}
-
-/** Failures that pass by themselves; signed out is one: after signing in again the batch goes through. */
-function isTemporary(error: unknown): boolean {
-  if (!(error instanceof RequestFailed)) return true;
-  return ['OFFLINE', 'INTERNAL', 'BUSY', 'SIGN_IN_NEEDED'].includes(error.refusal.code);
 }
 
 const json = z.json();

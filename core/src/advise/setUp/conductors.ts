@@ -9,12 +9,16 @@ import type { CodeProfileName } from '../../codes/profile.ts';
 /** Air in which leads are planned where nobody has said how hot it gets, °C. */
 const PLAN_AMBIENT_C = 40;
 
-/** The smallest tabulated copper lead that a device of a rating may protect, mm²; undefined where no size is large enough. */
+/**
+ * The smallest tabulated copper lead that a device of a rating may protect, mm²; undefined where no size is large enough, and where
+ * nobody has said by which code profile it is chosen.
+ */
 export function leadForDevice(
-  profile: CodeProfileName,
+  profile: CodeProfileName | undefined,
   ratedA: number,
   ambientC: number | undefined,
 ): number | undefined {
+  if (profile === undefined) return undefined;
   const sizes = [...new Set(leadSizes(profile))].sort((a, b) => a - b);
   return sizes.find((areaMm2) => {
     const ampacityA = leadAmpacityA(profile, areaMm2, ambientC ?? PLAN_AMBIENT_C);
@@ -29,7 +33,7 @@ export interface DeviceAndLead {
 }
 
 export interface LeadRoom {
-  readonly profile: CodeProfileName;
+  readonly profile: CodeProfileName | undefined;
   readonly ambientC: number | undefined;
   /** The thickest conductor that the terminals take, mm²; undefined where they do not say. */
   readonly mostMm2: number | undefined;

@@ -36,11 +36,7 @@ function barPlaces(stack: Stack, plan: BankPlan): FirstValue[] {
 /** Bars with equal leads, each lead as thick as its device asks for. */
 function joiningValues({ stack, site, catalogue }: Kit, plan: BankPlan): FirstValue[] {
   const path = ['stacks', stack.id, 'bank'];
-  const areaMm2 = leadForDevice(
-    site.codeProfile ?? 'metric',
-    plan.type.peakDischargeA,
-    site.equipmentHighestC,
-  );
+  const areaMm2 = leadForDevice(site.codeProfile, plan.type.peakDischargeA, site.equipmentHighestC);
   const units = plan.isOwn ? 1 : stack.units.length;
   const bar = barFor(catalogue, plan.unitA * units, plan.inParallel + units);
   return [

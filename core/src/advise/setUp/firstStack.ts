@@ -49,7 +49,7 @@ export function acLeadValues({ stack, inverter, site }: Kit): FirstValue[] {
   const outputA =
     inverter.ratedVa /
     (inverter.nativeLines === 2 ? inverter.outputV : inverter.nativeLines * inverter.outputV);
-  const areaMm2 = leadForDevice(site.codeProfile ?? 'metric', outputA * LEAD_ROOM, site.equipmentHighestC);
+  const areaMm2 = leadForDevice(site.codeProfile, outputA * LEAD_ROOM, site.equipmentHighestC);
   const lead = { lengthM: FIRST_AC_LEAD_M, ...(areaMm2 === undefined ? {} : { areaMm2 }) };
   return stack.units.flatMap(({ id }) => {
     const path = ['stacks', stack.id, 'units', id];

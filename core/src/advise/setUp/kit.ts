@@ -69,7 +69,7 @@ export function planBank(
     isOwn: inverter.batteryRule === 'own-only',
     unitA,
     device: dcDeviceFor(catalogue, unitA, type.maxV * inSeries, faultA, {
-      profile: site.codeProfile ?? 'metric',
+      profile: site.codeProfile,
       ambientC: site.equipmentHighestC,
       mostMm2: inverter.terminals?.find(({ port }) => port === 'battery')?.maxMm2,
     }),

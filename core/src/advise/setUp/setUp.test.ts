@@ -19,7 +19,7 @@ const counter = (): ((prefix: string) => string) => {
   return (prefix) => `${prefix}${(number += 1)}`;
 };
 
-const HOUSE = ['Fridge', 'Freezer', 'Router', 'Lights', 'TV', 'Kettle', 'Boiler', 'Desk'];
+const HOUSE = ['Fridge', 'Freezer', 'Router', 'Lights', 'TV', 'Kettle', 'Gas boiler', 'Desk'];
 
 /** A house whose circuits are called by what hangs on them, on the lines in turn. */
 function house(regionId: string): Design {
@@ -139,6 +139,16 @@ describe('boards and stack in one step', () => {
   ])('chooses a device with %s', (_name, currentA, voltageV, faultA, id) => {
     const room = { profile: 'metric', ambientC: 35, mostMm2: undefined } as const;
     expect(dcDeviceFor(SAMPLE_TYPES, currentA, voltageV, faultA, room)?.device.id).toBe(id);
+  });
+
+  it('plans no size of a lead where nobody has said by which profile', () => {
+    const { codeProfile: _none, ...site } = house('230-50-single').site;
+    const result = setUp({ ...house('230-50-single'), site }, choice({}), SAMPLE_TYPES, counter());
+    const bank = result.ok ? result.value.stacks[0]?.bank : undefined;
+    expect(typeof bank === 'object' ? [bank.inverterLead, bank.lead] : []).toEqual([
+      { lengthM: 1.5 },
+      { lengthM: 1 },
+    ]);
   });
 
   it('is told in the verdict and held by the first gate until somebody has looked', () => {

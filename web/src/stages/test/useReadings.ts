@@ -1,15 +1,10 @@
 import type { wire } from '@bastion/core';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { api, failureSentence, RequestFailed } from '../../api/client.ts';
+import { api, failureSentence, isTemporary } from '../../api/client.ts';
 import { useSession } from '../../state/session.ts';
 import { unsent, type WaitingReading } from '../../state/unsent.ts';
 
 const RETRY_MS = 4000;
-
-/** Failures that pass by themselves: the reading waits on the device. */
-const isTemporary = (error: unknown): boolean =>
-  !(error instanceof RequestFailed) ||
-  ['OFFLINE', 'INTERNAL', 'BUSY', 'SIGN_IN_NEEDED'].includes(error.refusal.code);
 
 type ChangeRun = (change: (now: wire.TestRun) => wire.TestRun) => void;
 
