@@ -72,7 +72,15 @@ export {
   latestOf,
   verdictOfStep,
 } from './procedure/passage.ts';
-export { isAcceptance, isDesignWork } from './design/fieldNotes.ts';
+export {
+  isAcceptance,
+  isDesignWork,
+  isFieldNote,
+  isNoteStamp,
+  isOthers,
+  noteStamps,
+  othersNote,
+} from './design/fieldNotes.ts';
 export { acceptance as acceptanceSchema, type Acceptance } from './design/acceptance.ts';
 export { decidesOn, type Mend, mendsOf } from './advise/mends/mendsOf.ts';
 export { sentenceOf } from './checks/sentence.ts';
@@ -199,7 +207,6 @@ export {
 export type { Mounted, Obstacle, ObstacleKind, Place, Route } from './design/place.ts';
 export { type MeterSummary, type Season, SEASONS } from './design/meters.ts';
 export type { DeliveryTick } from './design/delivery.ts';
-export { isFieldNote } from './design/fieldNotes.ts';
 export { chooseSupply } from './design/chooseSupply.ts';
 
 export { readEspi } from './formats/espi.ts';

@@ -1,7 +1,7 @@
 import { deflateSync } from 'node:zlib';
 import { SAMPLE_TYPES, wire } from '@bastion/core';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import { type Caller, codeOf, type Harness, smallDesign, startHarness } from './testkit/harness.ts';
+import { type Caller, codeOf, type Harness, NOW, smallDesign, startHarness } from './testkit/harness.ts';
 
 let harness: Harness;
 let designer: Caller;
@@ -154,6 +154,89 @@ it('a field electrician ticks the delivery list and logs clamp readings, and cha
   };
   expect((await send(set)).statusCode).toBe(200);
   expect(codeOf(await send(edit(['circuits'], { id: 'c9' })))).toBe('NOT_ALLOWED');
+});
+
+describe('notes belong to whoever made them', () => {
+  interface Notes {
+    readonly delivery: readonly { readonly id: string; readonly by?: string; readonly at?: string }[];
+    readonly circuits: readonly { readonly clampReadings?: readonly object[] }[];
+  }
+  let job = 0;
+  let revision = 1;
+  const send = async (caller: Caller, ...patches: object[]) => {
+    const batch = {
+      baseRevision: revision,
+      editId: `notes-of-${job}-${revision}-${patches.length}`,
+      patches,
+    };
+    const answer = await caller('POST', `/api/jobs/${job}/edits`, batch);
+    if (answer.statusCode === 200) revision += 1;
+    return { answer, again: () => caller('POST', `/api/jobs/${job}/edits`, batch), batch };
+  };
+  const notes = async () => (await designer('GET', `/api/jobs/${job}`)).json<{ document: Notes }>().document;
+  const readings = ['circuits', 'c1', 'clampReadings'];
+  const spoofed = { id: 'k1', line: 'L1', currentA: 6.4, takenAt: '1999-01-01T00:00:00Z', by: 'Somebody' };
+
+  beforeEach(async () => {
+    job = (await designer('POST', '/api/jobs/import', smallDesign())).json<{ id: number }>().id;
+    revision = 1;
+  });
+
+  it('name and time come from the server, and what is sent again is recorded once', async () => {
+    const first = await send(field, { op: 'set', path: readings, after: [spoofed] });
+    expect(first.answer.json()).toEqual({ revision: 2, isStamped: true });
+    expect((await first.again()).json()).toEqual({ revision: 2, isStamped: true });
+    const tick = {
+      op: 'insert',
+      path: ['delivery', 't'],
+      follows: null,
+      entity: { id: 't', by: 'Somebody' },
+    };
+    await send(field, tick);
+    const { circuits, delivery } = await notes();
+    const stamp = { by: 'north field', at: NOW.toISOString() };
+    expect(circuits[0]?.clampReadings).toEqual([{ ...spoofed, by: stamp.by, takenAt: stamp.at }]);
+    expect(delivery).toEqual([{ id: 't', ...stamp }]);
+    const other = { ...first.batch, patches: [{ op: 'set', path: readings, after: [] }] };
+    expect(codeOf(await field('POST', `/api/jobs/${job}/edits`, other))).toBe('EDIT_ID_REUSED');
+  });
+
+  it.each([
+    ['takes a reading away', { op: 'remove', path: [...readings, 'k1'], follows: null, entity: spoofed }],
+    ['writes a list without it', { op: 'set', path: readings, after: [] }],
+    ['changes it', { op: 'set', path: [...readings, 'k1', 'currentA'], before: 6.4, after: 0.1 }],
+    ['signs it', { op: 'set', path: [...readings, 'k1', 'by'], before: 'x', after: 'north field' }],
+    ['unticks a line', { op: 'remove', path: ['delivery', 't'], follows: null, entity: { id: 't' } }],
+    ['changes a tick', { op: 'set', path: ['delivery', 't', 'state'], before: 'missing', after: 'ready' }],
+  ])('nobody on site %s of somebody else; a designer may', async (_, edit) => {
+    const tick = { id: 't', state: 'missing' };
+    await send(
+      designer,
+      { op: 'set', path: readings, after: [spoofed, { ...spoofed, id: 'k2', by: 'north designer' }] },
+      { op: 'insert', path: ['delivery', 't'], follows: null, entity: tick },
+    );
+    const before = await notes();
+    const { answer } = await send(field, edit);
+    expect(codeOf(answer)).toBe('NOTE_OF_OTHERS');
+    expect(await notes()).toEqual(before);
+    // One beside it is their own, and they may take that back.
+    const own = { ...spoofed, id: 'k9' };
+    const { answer: added } = await send(field, {
+      op: 'insert',
+      path: [...readings, 'k9'],
+      follows: 'k2',
+      entity: own,
+    });
+    expect(added.statusCode).toBe(200);
+    const { answer: gone } = await send(field, {
+      op: 'remove',
+      path: [...readings, 'k9'],
+      follows: 'k2',
+      entity: own,
+    });
+    expect(gone.statusCode).toBe(200);
+    expect((await send(designer, edit)).answer.statusCode).toBe(200);
+  });
 });
 
 describe('equipment types of a firm', () => {

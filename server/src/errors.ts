@@ -6,6 +6,11 @@ export const REFUSALS = {
   SIGN_IN_WRONG: { status: 401, message: 'That address and password do not belong together.' },
   NOT_ALLOWED: { status: 403, message: 'Your role does not allow this.' },
   FOREIGN_ORIGIN: { status: 403, message: 'This request came from another site and was refused.' },
+  NOTE_OF_OTHERS: {
+    status: 403,
+    message:
+      'This note is somebody else’s. They, or a designer, can change it; add one of your own beside it.',
+  },
   NOT_FOUND: { status: 404, message: 'There is nothing here by that name, or it belongs to another firm.' },
   EDIT_CONFLICT: { status: 409, message: 'Somebody else changed the same place. Choose which value stays.' },
   RUN_CLOSED: {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { entities, id, note } from '../values/quantities.ts';
+import { entities, id, name, note } from '../values/quantities.ts';
 
 /** Ticks on the generated delivery and preparation lists. What must be there follows from the design; this is what was found. */
 export const delivery = entities(
@@ -8,6 +8,8 @@ export const delivery = entities(
     state: z.enum(['ready', 'damaged', 'missing']).optional().describe('Absent: not looked at.'),
     note: note.optional(),
     photoIds: z.array(z.number().int().positive()).max(20).optional().describe('Attachments of the job.'),
+    by: name.optional().describe('Who looked last; written by the server.'),
+    at: z.iso.datetime({ offset: true }).optional().describe('When; written by the server.'),
   }),
   500,
 );

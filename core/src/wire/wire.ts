@@ -54,7 +54,12 @@ export const editBatch = z.strictObject({
 });
 export type EditBatch = z.infer<typeof editBatch>;
 
-export const saved = z.object({ revision: z.number().int() });
+export const saved = z.object({
+  revision: z.number().int(),
+  /** The server has written names and times into notes: what is stored is not quite what was sent. */
+  isStamped: z.boolean().optional(),
+});
+export type Saved = z.infer<typeof saved>;
 
 const problem = z.object({ path: z.array(z.union([z.string(), z.number()])), message: z.string() });
 

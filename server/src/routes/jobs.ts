@@ -66,7 +66,7 @@ export const jobRoutes: FastifyPluginAsyncZod<{ jobs: Jobs; audit: Audit }> = as
   app.post(
     '/jobs/:jobId/edits',
     { schema: { params: jobId, body: wire.editBatch, response: { 200: wire.saved } } },
-    async (request) => ({ revision: await jobs.edit(personOf(request), request.params.jobId, request.body) }),
+    (request) => jobs.edit(personOf(request), request.params.jobId, request.body),
   );
   // Whole documents stay text until a thread of the pool has read them.
   await app.register(async (plain) => {

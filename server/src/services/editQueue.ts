@@ -1,8 +1,13 @@
 import {
   applyEdits,
   conflictsBetween,
+  type Design,
   type Edit,
+  editSchema,
   isAcceptance,
+  isNoteStamp,
+  noteStamps,
+  othersNote,
   rereadTouched,
   SAMPLE_TYPES,
   sameJson,
@@ -12,7 +17,7 @@ import { ForeignKeyConstraintError, QueryTypes, type Transaction, UniqueConstrai
 import { z } from 'zod';
 import type { Database } from '../database.ts';
 import { RefusalError } from '../errors.ts';
-import type { Person } from './accounts.ts';
+import { canEdit, type Person } from './accounts.ts';
 import type { OpenDocument, OpenDocuments } from './openDocuments.ts';
 
 /** Batches of one job that are written together at most. */
@@ -22,6 +27,7 @@ const MOST_TRIES = 20;
 
 /** Patches as they are stored and compared. */
 const patchesJson = z.json();
+const editList = z.array(editSchema);
 
 const deadlock = z.object({ original: z.object({ code: z.literal('ER_LOCK_DEADLOCK') }) });
 
@@ -32,12 +38,12 @@ const isTaken = (error: unknown): boolean =>
 interface Pending {
   readonly person: Person;
   readonly batch: wire.EditBatch;
-  readonly done: (revision: number) => void;
+  readonly done: (saved: wire.Saved) => void;
   readonly failed: (error: unknown) => void;
 }
 
 /** What became of a batch: the revision it has, or why it was refused. */
-type Outcome = { readonly revision: number } | { readonly refusal: RefusalError };
+type Outcome = wire.Saved | { readonly refusal: RefusalError };
 
 /** A row that is to be written. */
 interface NewEdit {
@@ -66,6 +72,33 @@ interface Recent {
 /** How many batches of a job are remembered: as many as can be under way at once, and more. */
 const MOST_RECENT = 256;
 const MOST_JOBS = 64;
+
+const savedAs = (revision: number, isStamped: boolean): wire.Saved =>
+  isStamped ? { revision, isStamped } : { revision };
+
+/** The answer to a batch that was saved before: under its id nothing else may come. What the server added to it does not count. */
+function savedBefore(
+  { revision, patches }: { readonly revision: number; readonly patches: string },
+  batch: wire.EditBatch,
+): wire.Saved {
+  const stored = editList.parse(JSON.parse(patches));
+  const added = stored.slice(batch.patches.length);
+  const isSame = sameJson(
+    patchesJson.parse(stored.slice(0, batch.patches.length)),
+    patchesJson.parse(batch.patches),
+  );
+  if (!isSame || !added.every(isNoteStamp)) throw new RefusalError('EDIT_ID_REUSED');
+  return savedAs(revision, added.length > 0);
+}
+
+/** A design with edits applied, judged on all that lead to it from one that is valid. */
+function judged(valid: Design, onto: Design, edits: readonly Edit[], all: readonly Edit[]): Design {
+  const applied = applyEdits(onto, edits);
+  if (!applied.ok) throw new RefusalError('DOCUMENT_INVALID', { problems: applied.problems });
+  const read = rereadTouched(valid, applied.value as Design, all, SAMPLE_TYPES);
+  if (!read.ok) throw new RefusalError('DOCUMENT_INVALID', { problems: read.problems.slice(0, 100) });
+  return read.value;
+}
 
 export interface EditQueueOptions {
   readonly database: Database;
@@ -97,7 +130,7 @@ export class EditQueue {
     this.options = options;
   }
 
-  add(person: Person, jobId: number, batch: wire.EditBatch): Promise<number> {
+  add(person: Person, jobId: number, batch: wire.EditBatch): Promise<wire.Saved> {
     return new Promise((done, failed) => {
       const queue = this.waiting.get(jobId) ?? [];
       queue.push({ person, batch, done, failed });
@@ -128,7 +161,7 @@ export class EditQueue {
         const outcome = outcomes[index];
         if (outcome === undefined) failed(new RefusalError('INTERNAL'));
         else if ('refusal' in outcome) failed(outcome.refusal);
-        else done(outcome.revision);
+        else done(outcome);
       });
     } catch (error) {
       // What is in memory may not be what was written: the next reader starts from the store.
@@ -226,23 +259,22 @@ export class EditQueue {
       const again = applied.get(batch.editId);
       try {
         if (again !== undefined) {
-          if (!sameJson(patchesJson.parse(JSON.parse(again.patches)), patchesJson.parse(batch.patches)))
-            throw new RefusalError('EDIT_ID_REUSED');
-          outcomes.push({ revision: again.revision });
+          outcomes.push(savedBefore(again, batch));
           continue;
         }
-        const next = await this.laid(jobId, from, at, batch, rows);
+        const made = this.options.now();
+        const { next, edits } = await this.laid(jobId, from, at, { person, batch, made }, rows);
         const row: NewEdit = {
           editId: batch.editId,
           revision: next.revision,
-          edits: batch.patches,
-          patches: JSON.stringify(batch.patches),
+          edits,
+          patches: JSON.stringify(edits),
           author: person.name,
-          at: this.options.now(),
+          at: made,
         };
         rows.push(row);
         applied.set(batch.editId, row);
-        outcomes.push({ revision: next.revision });
+        outcomes.push(savedAs(next.revision, edits.length > batch.patches.length));
         at = next;
       } catch (error) {
         if (!(error instanceof RefusalError)) throw error;
@@ -257,9 +289,10 @@ export class EditQueue {
     jobId: number,
     from: OpenDocument,
     at: OpenDocument,
-    batch: wire.EditBatch,
+    given: { readonly person: Person; readonly batch: wire.EditBatch; readonly made: Date },
     rows: readonly NewEdit[],
-  ): Promise<OpenDocument> {
+  ): Promise<{ readonly next: OpenDocument; readonly edits: readonly Edit[] }> {
+    const { person, batch, made } = given;
     if (batch.baseRevision > at.revision)
       throw new RefusalError('REQUEST_INVALID', {
         problems: [
@@ -277,12 +310,18 @@ export class EditQueue {
       if (conflicts.length > 0)
         throw new RefusalError('EDIT_CONFLICT', { conflicts, revision: at.revision, document: at.design });
     }
-    const applied = applyEdits(at.design, batch.patches);
-    if (!applied.ok) throw new RefusalError('DOCUMENT_INVALID', { problems: applied.problems });
-    const after = applied.value as OpenDocument['design'];
-    const read = rereadTouched(at.design, after, batch.patches, SAMPLE_TYPES);
-    if (!read.ok) throw new RefusalError('DOCUMENT_INVALID', { problems: read.problems.slice(0, 100) });
-    return { firmId: at.firmId, revision: at.revision + 1, design: read.value };
+    const after = judged(at.design, at.design, batch.patches, batch.patches);
+    const mayRestore = canEdit(person);
+    const other = mayRestore ? undefined : othersNote(at.design, after, batch.patches, person.name);
+    if (other !== undefined)
+      throw new RefusalError('NOTE_OF_OTHERS', {
+        problems: [{ path: [...other.path], message: `was written by ${other.by}` }],
+      });
+    const stamp = { by: person.name, at: made.toISOString(), mayRestore };
+    const stamps = noteStamps(at.design, after, batch.patches, stamp);
+    const edits = [...batch.patches, ...stamps];
+    const design = stamps.length === 0 ? after : judged(at.design, after, stamps, edits);
+    return { next: { firmId: at.firmId, revision: at.revision + 1, design }, edits };
   }
 
   private async write(

@@ -191,7 +191,7 @@ export function jobs(database: Database, now: () => Date, audit: Audit, pool: Po
      * Applies a batch to the latest revision. The same batch sent again is answered without being applied again; a batch
      * that touches what others changed since its base is refused with both values.
      */
-    edit: async (person: Person, jobId: number, batch: wire.EditBatch): Promise<number> => {
+    edit: async (person: Person, jobId: number, batch: wire.EditBatch): Promise<wire.Saved> => {
       if (!mayMake(person, batch.patches, now())) throw new RefusalError('NOT_ALLOWED');
       return queue.add(person, jobId, batch);
     },

@@ -11,6 +11,7 @@ import {
   isDesignWork,
   isFieldNote,
   modesOf,
+  othersNote,
   type Problem,
   readDesign,
   rereadDesign,
@@ -125,10 +126,17 @@ let events: EventSource | undefined;
 let lookout: ReturnType<typeof setInterval> | undefined;
 let again: ReturnType<typeof setTimeout> | undefined;
 
-/** Whether this person may make these edits: a field electrician only notes, an approver only acceptances. */
-function mayMake(job: OpenJob, edits: readonly Edit[]): boolean {
-  if (job.canEdit) return edits.every(isDesignWork);
-  return (job.canAccept && edits.every(isAcceptance)) || (job.canNote && edits.every(isFieldNote));
+/** Why this person may not make these edits; undefined where they may. Field electricians write notes of their own, approvers acceptances. */
+function whyNot(job: OpenJob, edits: readonly Edit[]): string | undefined {
+  const isOthers = 'Your role does not change designs.';
+  if (job.canEdit) return edits.every(isDesignWork) ? undefined : isOthers;
+  if (job.canAccept && edits.every(isAcceptance)) return undefined;
+  if (!job.canNote || !edits.every(isFieldNote)) return isOthers;
+  const after = applyEdits(job.design, edits);
+  const { session } = useSession.getState();
+  const by = session.kind === 'in' ? session.user.name : '';
+  const other = after.ok ? othersNote(job.design, after.value as Design, edits, by) : undefined;
+  return other === undefined ? undefined : `This note is of ${other.by}: they, or a designer, can change it.`;
 }
 
 function analysed(job: Omit<OpenJob, 'analysis'>): OpenJob {
@@ -153,8 +161,13 @@ export const useJob = create<JobStore>((set, get) => {
   const step = (from: 'undoSteps' | 'redoSteps', to: 'undoSteps' | 'redoSteps', word: string): void => {
     const { job } = get();
     const last = get()[from].at(-1);
-    if (job === undefined || last === undefined || !mayMake(job, last.edits)) return;
+    if (job === undefined || last === undefined) return;
     const edits = from === 'undoSteps' ? invertEdits(last.edits) : last.edits;
+    const refused = whyNot(job, edits);
+    if (refused !== undefined) {
+      set({ notice: `Not changed: ${refused}` });
+      return;
+    }
     const result = applyEdits(job.design, edits);
     const rest = get()[from].slice(0, -1);
     const checked = result.ok ? readDesign(result.value, catalogueNow()) : result;
@@ -177,7 +190,11 @@ export const useJob = create<JobStore>((set, get) => {
     made?: Design,
   ): readonly Problem[] => {
     if (edits.length === 0) return [];
-    if (!mayMake(job, edits)) return [{ path: [], message: 'Your role does not change designs.' }];
+    const refused = whyNot(job, edits);
+    if (refused !== undefined) {
+      set({ notice: `Not changed: ${refused}` });
+      return [{ path: [], message: refused }];
+    }
     const read =
       made === undefined ? readDesign(value, catalogueNow()) : rereadDesign(job.design, made, catalogueNow());
     if (!read.ok) {

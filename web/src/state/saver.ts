@@ -153,13 +153,13 @@ export class Saver {
 
   private async sendOne(batch: wire.EditBatch): Promise<void> {
     try {
-      const { revision } = await api.edit(this.host.jobId, batch);
+      const { revision, isStamped } = await api.edit(this.host.jobId, batch);
       this.forget(batch.editId);
       if (this.stopped) return;
-      const othersCameBetween = revision > this.revision + 1;
+      const isOtherwise = isStamped === true || revision > this.revision + 1;
       this.own = [...this.own, ...batch.patches].slice(-MOST_OWN);
       this.sending = undefined;
-      if (othersCameBetween) await this.refresh();
+      if (isOtherwise) await this.refresh();
       else this.revision = Math.max(this.revision, revision);
       if (this.backlog.length > 0 || this.queue.length > 0) this.schedule(0);
       else this.host.onSaveState({ kind: 'saved' });

@@ -12,6 +12,7 @@ import {
 import { Trash2 } from 'lucide-react';
 import { type SyntheticEvent, useState } from 'react';
 import { newId, useJob, useOpenJob } from '../../state/job.ts';
+import { useMayChangeNote } from '../../state/ownNote.ts';
 import { useSession } from '../../state/session.ts';
 import { readNumber } from '../../ui/readNumber.ts';
 import type { Row } from './columns.ts';
@@ -115,6 +116,7 @@ function ClampForm({ circuit, lines }: { readonly circuit: Circuit; readonly lin
 /** Estimated and measured current of a circuit, side by side; the measured one counts. */
 function Clamped({ circuit }: { readonly circuit: Circuit }) {
   const { canEdit, canNote, analysis } = useOpenJob();
+  const mayChange = useMayChangeNote();
   const change = useJob((store) => store.change);
   const { supply } = analysis.installation;
   const lines = circuit.lines ?? (supply.known ? supply.value.lines : []);
@@ -146,7 +148,7 @@ function Clamped({ circuit }: { readonly circuit: Circuit }) {
                   {new Date(reading.takenAt).toLocaleString()}, {reading.by}
                 </td>
                 <td className="text-right">
-                  {(canEdit || canNote) && (
+                  {mayChange(reading) && (
                     <button
                       type="button"
                       className="button button-quiet"

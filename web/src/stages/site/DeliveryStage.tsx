@@ -11,6 +11,7 @@ import { ToggleGroup } from 'radix-ui';
 import { useState } from 'react';
 import { api, failureSentence } from '../../api/client.ts';
 import { useJob, useOpenJob } from '../../state/job.ts';
+import { useMayChangeNote } from '../../state/ownNote.ts';
 import { preparePhoto } from '../../state/photo.ts';
 import { put } from '../../state/put.ts';
 import { TextField } from '../../ui/fields.tsx';
@@ -61,10 +62,10 @@ function Photos({ ids }: { readonly ids: readonly number[] }) {
 }
 
 function LineView({ line, tick }: { readonly line: DeliveryLine; readonly tick: DeliveryTick | undefined }) {
-  const { id, canEdit, canNote } = useOpenJob();
+  const { id } = useOpenJob();
   const change = useJob((store) => store.change);
   const [said, setSaid] = useState('');
-  const may = canEdit || canNote;
+  const may = useMayChangeNote()(tick);
   const changeTick = (label: string, recipe: (tick: DeliveryTick) => void) =>
     change(`${label}: ${line.what}`, (draft) => {
       let target = draft.delivery.find((one) => one.id === line.id);
@@ -143,6 +144,13 @@ function LineView({ line, tick }: { readonly line: DeliveryLine; readonly tick: 
           />
         </div>
       </div>
+      {tick?.by !== undefined && (
+        <p className="text-[13px] text-quiet">
+          {tick.by}
+          {tick.at !== undefined && `, ${new Date(tick.at).toLocaleString()}`}
+          {!may && ' – they, or a designer, can change it'}
+        </p>
+      )}
       <p role="status" className="font-semibold empty:hidden">
         {said}
       </p>
