@@ -125,19 +125,12 @@ export { bankCircuitOf, bankOfSet, bankTypesOf } from './figures/bank/ofSet.ts';
 export { generatorRating } from './figures/generator/rating.ts';
 export type { ModeKind } from './installation/modeKinds.ts';
 export { type Mode, modesOf } from './modes/modes.ts';
-export {
-  applyEdits,
-  sameJson,
-  type Conflict,
-  conflictsBetween,
-  diff,
-  type Edit,
-  editSchema,
-  invertEdits,
-} from './design/edits.ts';
+export { applyEdits } from './design/applyEdits.ts';
+export { type Conflict, conflictsBetween } from './design/conflicts.ts';
+export { diff, type Edit, editSchema, invertEdits, sameJson } from './design/edits.ts';
 export type { Known } from './values/known.ts';
 export { MIGRATIONS } from './design/migrate.ts';
-export { formatPath, type Path, type Problem, type Result } from './values/problem.ts';
+export { formatPath, type Path, type Problem, problemsFrom, type Result } from './values/problem.ts';
 export type { Line } from './values/quantities.ts';
 export {
   emptyDesign,
@@ -278,3 +271,4 @@ export { pageOf, type StageKey, stageOfFinding, STAGES } from './wire/stages.ts'
 export { type Remains, remainsWithout } from './figures/capability/remains.ts';
 export { wholeNetwork } from './installation/circuitLines.ts';
 export { circuitVa, expectedVa } from './figures/loads/circuitVa.ts';
+export { MOST_DEPTH, sizeProblem } from './values/jsonSize.ts';

@@ -11,6 +11,7 @@ import { RefusalError } from './errors.ts';
 import { attachmentRoutes } from './routes/attachments.ts';
 import { docsRoute } from './routes/docs.ts';
 import { eventRoutes } from './routes/events.ts';
+import { measureJson } from './routes/jsonBody.ts';
 import { healthRoute } from './routes/health.ts';
 import { jobRoutes } from './routes/jobs.ts';
 import { libraryRoutes } from './routes/library.ts';
@@ -76,6 +77,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   app.setValidatorCompiler(validatorCompiler);
   app.setSerializerCompiler(serializerCompiler);
   app.setErrorHandler(handleError);
+  measureJson(app);
   app.setNotFoundHandler(() => {
     throw new RefusalError('NOT_FOUND');
   });
@@ -133,12 +135,18 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
       sessionGuard(guarded, accountService);
       await guarded.register(peopleRoutes, { people: peopleService, accounts: accountService });
       await guarded.register(docsRoute);
-      await guarded.register(jobRoutes, { jobs: jobService, audit: trail });
+      await guarded.register(jobRoutes, { jobs: jobService, audit: trail, pool });
       await guarded.register(variantRoutes, { variants: variants(options.database, jobService, trail) });
       await guarded.register(typeRoutes, { types: types(options.database, jobService, options.now, trail) });
       await guarded.register(libraryRoutes, { library: library(options.database, options.now, trail) });
       await guarded.register(attachmentRoutes, {
-        attachments: attachments(options.database, jobService, options.filesFolder, options.now),
+        attachments: attachments({
+          models,
+          jobs: jobService,
+          pool,
+          folder: options.filesFolder,
+          now: options.now,
+        }),
       });
       await guarded.register(eventRoutes, { jobs: jobService, accounts: accountService });
       await guarded.register(runRoutes, { runs: runService });

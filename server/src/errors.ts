@@ -38,6 +38,11 @@ export const REFUSALS = {
     status: 422,
     message: 'There is nothing to draw yet: choose the supply of the site first.',
   },
+  TOO_MUCH: { status: 413, message: 'This holds more than can be read here. Nothing was kept.' },
+  UPLOAD_BROKEN: {
+    status: 400,
+    message: 'The upload was cut short, or is not one photo with its small picture. Nothing was kept.',
+  },
   DOCUMENT_TOO_LARGE: { status: 413, message: 'This is larger than a design can be.' },
   DOCUMENT_INVALID: { status: 422, message: 'The design was not saved, because part of it is not possible.' },
   REQUEST_INVALID: { status: 400, message: 'The request is not in the form this server takes.' },

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { analyse } from '../checks/analyse.ts';
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
-import { applyEdits } from '../design/edits.ts';
+import { applyEdits } from '../design/applyEdits.ts';
 import { readDesign } from '../design/read.ts';
 import type { Circuit, Design } from '../design/schema.ts';
 import { procedureFor } from '../procedure/generate.ts';

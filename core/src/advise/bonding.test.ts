@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
-import { applyEdits } from '../design/edits.ts';
+import { applyEdits } from '../design/applyEdits.ts';
 import { readDesign } from '../design/read.ts';
 import type { Design } from '../design/schema.ts';
 import { bonded, variantOf, withSwitchedSet } from '../testkit/bonding.ts';

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { InverterType } from '../catalogue/inverterType.ts';
 import { analyse } from '../checks/analyse.ts';
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
-import { applyEdits } from '../design/edits.ts';
+import { applyEdits } from '../design/applyEdits.ts';
 import { readDesign } from '../design/read.ts';
 import type { Design } from '../design/schema.ts';
 import { bank1, baseDesign, deepFreeze, forget, item1, stack1 } from '../testkit/designs.ts';

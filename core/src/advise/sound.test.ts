@@ -4,7 +4,7 @@ import { analysisCauses } from '../checks/causes.ts';
 import { sentenceOf } from '../checks/sentence.ts';
 import { verdictOf } from '../checks/verdict.ts';
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
-import { applyEdits } from '../design/edits.ts';
+import { applyEdits } from '../design/applyEdits.ts';
 import { readDesign } from '../design/read.ts';
 import type { Design } from '../design/schema.ts';
 import type { CheckId } from '../checks/registry.ts';

@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { baseDesign, deepFreeze, heater, item1 } from '../testkit/designs.ts';
-import { applyEdits, conflictsBetween, diff, type Edit, editSchema, invertEdits } from './edits.ts';
+import { applyEdits } from './applyEdits.ts';
+import { conflictsBetween } from './conflicts.ts';
+import { diff, type Edit, editSchema, invertEdits } from './edits.ts';
 import type { Design } from './schema.ts';
 
 /** A random design of the kinds of differences that edits have to carry: added, removed, reordered, changed and absent. */
@@ -42,6 +44,66 @@ describe('edits', () => {
         expect(edits.map((edit) => editSchema.parse(JSON.parse(JSON.stringify(edit))))).toEqual(edits);
       }),
     );
+  });
+
+  it('come to the same together as one after the other', () => {
+    const id = fc.constantFrom('p', 'q', 'r', 's', 't');
+    const follows = fc.option(id, { nil: null });
+    const edit: fc.Arbitrary<Edit> = fc.oneof(
+      fc
+        .record({
+          id,
+          value: fc.option(fc.constantFrom('p', 'x'), { nil: undefined }),
+          field: fc.constantFrom('name', 'id'),
+        })
+        .map(({ id: one, value, field }): Edit => ({
+          op: 'set',
+          path: ['circuits', one, field],
+          ...(value === undefined ? {} : { after: value }),
+        })),
+      fc.record({ id, follows }).map(({ id: one, follows: after }): Edit => ({
+        op: 'insert',
+        path: ['circuits', one],
+        follows: after,
+        entity: { id: one, name: 'new', items: [] },
+      })),
+      fc.record({ id, item: id }).map(({ id: one, item: two }): Edit => ({
+        op: 'insert',
+        path: ['circuits', one, 'items', two],
+        follows: null,
+        entity: { id: two },
+      })),
+      id.map((one): Edit => ({ op: 'remove', path: ['circuits', one], follows: null, entity: null })),
+      fc
+        .shuffledSubarray(['p', 'q', 'r', 's'])
+        .map((after): Edit => ({ op: 'order', path: ['circuits'], before: [], after })),
+    );
+    fc.assert(
+      fc.property(design, fc.array(edit, { maxLength: 12 }), (from, edits) => {
+        const frozen = deepFreeze(from);
+        const together = applyEdits(frozen, deepFreeze(edits));
+        let now: object = frozen;
+        for (const one of edits) {
+          const next = applyEdits(now, [one]);
+          if (!next.ok) {
+            expect(together).toEqual(next);
+            return;
+          }
+          now = next.value as object;
+        }
+        expect(together).toEqual({ ok: true, value: now });
+      }),
+    );
+  });
+
+  it('leave every row alone that they do not touch', () => {
+    const before = deepFreeze({
+      ...baseDesign(),
+      circuits: [...baseDesign().circuits, { id: 'c2', name: 'Other', items: [heater('i2')] }],
+    });
+    const after = applied(before, [{ op: 'set', path: ['circuits', 'c1', 'name'], after: 'x' }]) as Design;
+    expect(after.circuits[1]).toBe(before.circuits[1]);
+    expect(after.stacks).toBe(before.stacks);
   });
 
   it('are none between a design and itself', () => expect(diff(baseDesign(), baseDesign())).toEqual([]));
@@ -125,6 +187,37 @@ describe('conflicts', () => {
   ])('$name: $count', ({ theirs, yours, count }) =>
     expect(conflictsBetween(theirs, yours)).toHaveLength(count),
   );
+
+  it('are those that comparing each with each finds', () => {
+    const path = fc.array(fc.constantFrom('a', 'b'), { minLength: 1, maxLength: 3 });
+    const edit: fc.Arbitrary<Edit> = fc.oneof(
+      fc.record({ path, after: fc.integer({ min: 0, max: 2 }) }).map((one): Edit => ({ op: 'set', ...one })),
+      path.map((one): Edit => ({ op: 'remove', path: one, follows: null, entity: null })),
+      path.map((one): Edit => ({ op: 'order', path: one, before: [], after: [] })),
+    );
+    const starts = (a: readonly string[], b: readonly string[]) =>
+      a.every((part, index) => b[index] === part);
+    const clash = (a: Edit, b: Edit): boolean =>
+      a.op === 'order' || b.op === 'order'
+        ? a.op === b.op && a.path.join('/') === b.path.join('/')
+        : starts(a.path, b.path) || starts(b.path, a.path);
+    const said = (one: Edit) => (one.op === 'set' ? one.after : undefined);
+    fc.assert(
+      fc.property(fc.array(edit, { maxLength: 8 }), fc.array(edit, { maxLength: 8 }), (theirs, yours) => {
+        const expected = yours.filter((mine) => {
+          const other = theirs.findLast((one) => clash(one, mine));
+          const same =
+            other?.op === mine.op &&
+            other.path.join('/') === mine.path.join('/') &&
+            said(other) === said(mine);
+          return other !== undefined && !same;
+        });
+        expect(conflictsBetween(theirs, yours).map((one) => one.path)).toEqual(
+          expected.map((one) => one.path),
+        );
+      }),
+    );
+  });
 
   it('tell both values', () => {
     expect(conflictsBetween(watts(1), watts(2))[0]).toEqual({

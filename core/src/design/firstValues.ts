@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import type { Path } from '../values/problem.ts';
 import { remember } from '../values/remember.ts';
-import { applyEdits, sameJson } from './edits.ts';
+import { applyEdits } from './applyEdits.ts';
+import { sameJson } from './edits.ts';
 import type { Design } from './schema.ts';
 
 /** A figure to begin with, and where it goes. */

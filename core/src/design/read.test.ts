@@ -6,7 +6,8 @@ import { baseDesign, bank1, circuit1, deepFreeze, item1, stack1 } from '../testk
 import { chooseSupply } from './chooseSupply.ts';
 import { migrate, MIGRATIONS } from './migrate.ts';
 import { formatPath } from '../values/problem.ts';
-import { applyEdits, editSchema } from './edits.ts';
+import { applyEdits } from './applyEdits.ts';
+import { editSchema } from './edits.ts';
 import { emptyDesign, readDesign, readDesignText, rereadDesign, rereadTouched } from './read.ts';
 import { type Design, FORMAT } from './schema.ts';
 import { copyUsedTypes } from './usedTypes.ts';

@@ -1,6 +1,7 @@
 import type { EquipmentType } from '../catalogue/schema.ts';
 import type { Edit } from './edits.ts';
 import { migrate } from './migrate.ts';
+import { sizeProblem } from '../values/jsonSize.ts';
 import { type Problem, type Result, problemsFrom } from '../values/problem.ts';
 import { referenceProblems } from './references.ts';
 import { circuitSchema, type Design, designSchema, FORMAT, MOST_CIRCUITS } from './schema.ts';
@@ -80,6 +81,8 @@ export function readDesignText(text: string, catalogue: readonly EquipmentType[]
       `this file has ${Math.round(text.length / 1e6)} million characters; a design has at most ${MAX_DOCUMENT_LENGTH / 1e6} million`,
     );
   }
+  const tooMuch = sizeProblem(text);
+  if (tooMuch !== undefined) return refuse(tooMuch);
   let value: unknown;
   try {
     value = JSON.parse(text);

@@ -1,6 +1,6 @@
 import multipart from '@fastify/multipart';
 import { wire } from '@bastion/core';
-import type { FastifyReply } from 'fastify';
+import type { FastifyReply, FastifyRequest } from 'fastify';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import { RefusalError } from '../errors.ts';
@@ -20,6 +20,26 @@ const sendPicture = (reply: FastifyReply, { mediaType, bytes }: PictureBytes): F
     .header('cache-control', 'private, max-age=86400, immutable')
     .send(bytes);
 
+/** The files of an upload. One that is cut short, or is made otherwise, is refused; what still comes of it is not waited for. */
+async function filesOf(
+  request: FastifyRequest,
+  reply: FastifyReply,
+): Promise<Map<string, { name: string; bytes: Buffer }>> {
+  const files = new Map<string, { name: string; bytes: Buffer }>();
+  try {
+    for await (const part of request.files()) {
+      const bytes = await part.toBuffer().catch((error: unknown) => {
+        throw part.file.truncated ? new RefusalError('PICTURE_TOO_HEAVY') : error;
+      });
+      files.set(part.fieldname, { name: part.filename, bytes });
+    }
+  } catch (error) {
+    void reply.header('connection', 'close');
+    throw error instanceof RefusalError ? error : new RefusalError('UPLOAD_BROKEN');
+  }
+  return files;
+}
+
 export const attachmentRoutes: FastifyPluginAsyncZod<{ attachments: Attachments }> = async (
   app,
   { attachments },
@@ -38,13 +58,7 @@ export const attachmentRoutes: FastifyPluginAsyncZod<{ attachments: Attachments 
     async (request, reply) => {
       const person = personOf(request);
       if (!request.isMultipart()) throw new RefusalError('NOT_A_PICTURE');
-      const files = new Map<string, { name: string; bytes: Buffer }>();
-      for await (const part of request.files()) {
-        const bytes = await part.toBuffer().catch((error: unknown) => {
-          throw part.file.truncated ? new RefusalError('PICTURE_TOO_HEAVY') : error;
-        });
-        files.set(part.fieldname, { name: part.filename, bytes });
-      }
+      const files = await filesOf(request, reply);
       const photo = files.get('photo');
       const thumbnail = files.get('thumbnail');
       if (photo === undefined || thumbnail === undefined) throw new RefusalError('NOT_A_PICTURE');

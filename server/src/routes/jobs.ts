@@ -1,18 +1,52 @@
 import { REGIONS, startDesign, wire } from '@bastion/core';
-import type { FastifyPluginAsyncZod, ZodTypeProvider } from 'fastify-type-provider-zod';
+import {
+  type FastifyPluginAsyncZod,
+  validatorCompiler,
+  type ZodTypeProvider,
+} from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import type { Audit } from '../services/audit.ts';
 import type { Jobs } from '../services/jobs.ts';
+import { readBatch } from '../services/readBatch.ts';
+import type { Pool } from '../work/pool.ts';
+import { refuseTooMuch } from './jsonBody.ts';
 import { personOf } from './sessionGuard.ts';
 
 /** A whole document may be larger than other requests. */
 const DOCUMENT_LIMIT = 24 * 1024 * 1024;
+/** A batch of edits that is read between other requests has so many characters at most. */
+const SHORT = 100_000;
 
 export const jobId = z.object({ jobId: z.coerce.number().int().positive() });
 
-export const jobRoutes: FastifyPluginAsyncZod<{ jobs: Jobs; audit: Audit }> = async (
+/** The batch of a body that is still text. */
+async function batchOf(body: unknown, pool: Pool): Promise<wire.EditBatch> {
+  const text = z.string().parse(body);
+  refuseTooMuch(text);
+  return text.length > SHORT ? pool.batch(text) : readBatch(text);
+}
+
+/** A batch comes as text. A long one is read in a thread, and what was read there is not read again here. */
+const batchRoute: FastifyPluginAsyncZod<{ jobs: Jobs; pool: Pool }> = async (app, { jobs, pool }) => {
+  app.setValidatorCompiler<z.core.$ZodType>((route) =>
+    route.httpPart === 'body' ? (value: unknown) => ({ value }) : validatorCompiler(route),
+  );
+  app.post(
+    '/jobs/:jobId/edits',
+    {
+      schema: { params: jobId, body: wire.editBatch, response: { 200: wire.saved } },
+      preValidation: async (request) => {
+        request.body = await batchOf(request.body, pool);
+      },
+    },
+    (request) => jobs.edit(personOf(request), request.params.jobId, request.body),
+  );
+  await Promise.resolve();
+};
+
+export const jobRoutes: FastifyPluginAsyncZod<{ jobs: Jobs; audit: Audit; pool: Pool }> = async (
   app,
-  { jobs, audit },
+  { jobs, audit, pool },
 ) => {
   app.get('/jobs', { schema: { response: { 200: z.array(wire.jobSummary) } } }, (request) =>
     jobs.list(personOf(request)),
@@ -63,11 +97,6 @@ export const jobRoutes: FastifyPluginAsyncZod<{ jobs: Jobs; audit: Audit }> = as
     },
   );
 
-  app.post(
-    '/jobs/:jobId/edits',
-    { schema: { params: jobId, body: wire.editBatch, response: { 200: wire.saved } } },
-    (request) => jobs.edit(personOf(request), request.params.jobId, request.body),
-  );
   // Whole documents stay text until a thread of the pool has read them.
   await app.register(async (plain) => {
     const whole = plain.withTypeProvider<ZodTypeProvider>();
@@ -77,6 +106,7 @@ export const jobRoutes: FastifyPluginAsyncZod<{ jobs: Jobs; audit: Audit }> = as
       { parseAs: 'string', bodyLimit: DOCUMENT_LIMIT },
       (_request, body, done) => done(null, body),
     );
+    await whole.register(batchRoute, { jobs, pool });
     whole.post(
       '/jobs/import',
       {

@@ -2,15 +2,17 @@ import { createHash } from 'node:crypto';
 import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { wire } from '@bastion/core';
-import type { Database } from '../database.ts';
 import { RefusalError } from '../errors.ts';
+import type { Models } from '../models/models.ts';
+import type { Pool } from '../work/pool.ts';
 import type { AttachmentRow } from '../models/attachments.ts';
 import { canTest, type Person } from './accounts.ts';
 import type { Jobs } from './jobs.ts';
-import { examinePicture } from './pictures.ts';
 
 /** More photos than a job needs, fewer than fill a disk. */
 const MOST_PER_JOB = 500;
+/** A small picture for a list is small, points. */
+const MOST_THUMBNAIL_SIDE = 640;
 
 const attachmentOf = (row: AttachmentRow): wire.Attachment => ({
   id: row.id,
@@ -27,8 +29,17 @@ export interface PictureBytes {
   readonly bytes: Buffer;
 }
 
+export interface AttachmentOptions {
+  readonly models: Models;
+  readonly jobs: Jobs;
+  readonly pool: Pool;
+  /** Where the bytes lie. */
+  readonly folder: string;
+  readonly now: () => Date;
+}
+
 /** Photos of a job: bytes on disk under their hash, what is known of them in the table. */
-export function attachments({ models }: Database, jobService: Jobs, folder: string, now: () => Date) {
+export function attachments({ models, jobs: jobService, pool, folder, now }: AttachmentOptions) {
   const keep = async (bytes: Buffer): Promise<string> => {
     const hash = createHash('sha256').update(bytes).digest('hex');
     const place = join(folder, hash.slice(0, 2));
@@ -59,8 +70,10 @@ export function attachments({ models }: Database, jobService: Jobs, folder: stri
       if (!canTest(person)) throw new RefusalError('NOT_ALLOWED');
       if ((await models.attachments.count({ where: { jobId } })) >= MOST_PER_JOB)
         throw new RefusalError('TOO_MANY_PICTURES');
-      const { mediaType, width, height } = examinePicture(given.photo);
-      examinePicture(given.thumbnail);
+      const { mediaType, width, height } = await pool.picture(given.photo);
+      const small = await pool.picture(given.thumbnail);
+      if (small.width > MOST_THUMBNAIL_SIDE || small.height > MOST_THUMBNAIL_SIDE)
+        throw new RefusalError('NOT_A_PICTURE');
       const row = await models.attachments.create({
         jobId,
         name: given.name.slice(0, 120) || 'photo',
@@ -83,7 +96,7 @@ export function attachments({ models }: Database, jobService: Jobs, folder: stri
 
     thumbnail: async (person: Person, id: number): Promise<PictureBytes> => {
       const bytes = await fetch((await find(person, id)).thumbnailHash);
-      return { mediaType: examinePicture(bytes).mediaType, bytes };
+      return { mediaType: (await pool.picture(bytes)).mediaType, bytes };
     },
   };
 }

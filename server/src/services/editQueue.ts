@@ -1,24 +1,21 @@
 import {
-  applyEdits,
   conflictsBetween,
-  type Design,
   type Edit,
   editSchema,
   isAcceptance,
   isNoteStamp,
-  noteStamps,
-  othersNote,
-  rereadTouched,
-  SAMPLE_TYPES,
   sameJson,
   type wire,
 } from '@bastion/core';
-import { ForeignKeyConstraintError, QueryTypes, type Transaction, UniqueConstraintError } from 'sequelize';
+import { ForeignKeyConstraintError, QueryTypes, type Transaction } from 'sequelize';
 import { z } from 'zod';
 import type { Database } from '../database.ts';
 import { RefusalError } from '../errors.ts';
+import type { Pool } from '../work/pool.ts';
 import { canEdit, type Person } from './accounts.ts';
+import { lay } from './lay.ts';
 import type { OpenDocument, OpenDocuments } from './openDocuments.ts';
+import { isTaken } from './taken.ts';
 
 /** Batches of one job that are written together at most. */
 const MOST_TOGETHER = 64;
@@ -29,11 +26,8 @@ const MOST_TRIES = 20;
 const patchesJson = z.json();
 const editList = z.array(editSchema);
 
-const deadlock = z.object({ original: z.object({ code: z.literal('ER_LOCK_DEADLOCK') }) });
-
-/** Whether somebody else has written the same revision, or is just writing it. */
-const isTaken = (error: unknown): boolean =>
-  error instanceof UniqueConstraintError || deadlock.safeParse(error).success;
+/** More edits than these are laid in a thread, not between other requests. */
+const MOST_AT_ONCE = 200;
 
 interface Pending {
   readonly person: Person;
@@ -91,18 +85,10 @@ function savedBefore(
   return savedAs(revision, added.length > 0);
 }
 
-/** A design with edits applied, judged on all that lead to it from one that is valid. */
-function judged(valid: Design, onto: Design, edits: readonly Edit[], all: readonly Edit[]): Design {
-  const applied = applyEdits(onto, edits);
-  if (!applied.ok) throw new RefusalError('DOCUMENT_INVALID', { problems: applied.problems });
-  const read = rereadTouched(valid, applied.value as Design, all, SAMPLE_TYPES);
-  if (!read.ok) throw new RefusalError('DOCUMENT_INVALID', { problems: read.problems.slice(0, 100) });
-  return read.value;
-}
-
 export interface EditQueueOptions {
   readonly database: Database;
   readonly documents: OpenDocuments;
+  readonly pool: Pool;
   readonly now: () => Date;
   /** Told inside of the transaction, for batches that hold an acceptance: what follows from them stands and falls with them. */
   readonly onAccepted: (
@@ -310,17 +296,11 @@ export class EditQueue {
       if (conflicts.length > 0)
         throw new RefusalError('EDIT_CONFLICT', { conflicts, revision: at.revision, document: at.design });
     }
-    const after = judged(at.design, at.design, batch.patches, batch.patches);
-    const mayRestore = canEdit(person);
-    const other = mayRestore ? undefined : othersNote(at.design, after, batch.patches, person.name);
-    if (other !== undefined)
-      throw new RefusalError('NOTE_OF_OTHERS', {
-        problems: [{ path: [...other.path], message: `was written by ${other.by}` }],
-      });
-    const stamp = { by: person.name, at: made.toISOString(), mayRestore };
-    const stamps = noteStamps(at.design, after, batch.patches, stamp);
-    const edits = [...batch.patches, ...stamps];
-    const design = stamps.length === 0 ? after : judged(at.design, after, stamps, edits);
+    const laying = { by: person.name, at: made.toISOString(), mayChangeNotes: canEdit(person) };
+    const { design, edits } =
+      batch.patches.length > MOST_AT_ONCE
+        ? await this.options.pool.lay({ text: JSON.stringify(at.design), patches: batch.patches, laying })
+        : lay(at.design, batch.patches, laying);
     return { next: { firmId: at.firmId, revision: at.revision + 1, design }, edits };
   }
 

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { type Transaction, UniqueConstraintError } from 'sequelize';
+import type { Transaction } from 'sequelize';
 import {
   acceptanceSchema,
   type Design,
@@ -19,6 +19,7 @@ import { Checkpoints, keepRevision } from './checkpoints.ts';
 import { EditQueue } from './editQueue.ts';
 import { type OpenDocument, OpenDocuments } from './openDocuments.ts';
 import { readSummary } from './summary.ts';
+import { onceMore } from './taken.ts';
 import { Watchers } from './watchers.ts';
 
 export function jobs(database: Database, now: () => Date, audit: Audit, pool: Pool) {
@@ -29,6 +30,7 @@ export function jobs(database: Database, now: () => Date, audit: Audit, pool: Po
   const queue = new EditQueue({
     database,
     documents,
+    pool,
     now,
     onAccepted: async (person, jobId, edits, transaction) => {
       for (const told of acceptancesIn(edits))
@@ -205,19 +207,6 @@ export function jobs(database: Database, now: () => Date, audit: Audit, pool: Po
     ): Promise<void> => keepRevision(models, jobId, revision, JSON.stringify(design), transaction),
   };
 }
-
-/** Work whose next revision somebody else took meanwhile is done again on what they have written. */
-async function onceMore<T>(work: () => Promise<T>): Promise<T> {
-  for (let tries = 0; ; tries += 1) {
-    try {
-      return await work();
-    } catch (error) {
-      if (!(error instanceof UniqueConstraintError) || tries >= MOST_TRIES) throw error;
-    }
-  }
-}
-
-const MOST_TRIES = 10;
 
 /** How far ahead of the server's clock a device may be. */
 const CLOCK_SLACK_MS = 5 * 60_000;

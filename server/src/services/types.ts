@@ -6,6 +6,7 @@ import {
   usedTypeIds,
   wire,
 } from '@bastion/core';
+import type { Transaction } from 'sequelize';
 import { z } from 'zod';
 import type { Database } from '../database.ts';
 import { RefusalError } from '../errors.ts';
@@ -13,6 +14,7 @@ import type { TypeRow } from '../models/types.ts';
 import { canEdit, type Person } from './accounts.ts';
 import type { Audit } from './audit.ts';
 import type { Jobs } from './jobs.ts';
+import { onceMore } from './taken.ts';
 
 const idList = z.array(z.string());
 
@@ -72,8 +74,10 @@ export function types({ sequelize, models }: Database, jobService: Jobs, now: ()
     keep: async (person: Person, kept: readonly EquipmentType[]): Promise<wire.Catalogue> => {
       if (!canEdit(person)) throw new RefusalError('NOT_ALLOWED');
       const samples = new Set(SAMPLE_TYPES.map((type) => type.id));
-      await sequelize.transaction(async (transaction) => {
-        for (const [index, type] of kept.entries()) {
+      // In one order, whoever sends them in which: two that keep the same types seldom lock each other out, and then once more.
+      const inOrder = [...kept.entries()].sort(([, a], [, b]) => (a.id < b.id ? -1 : 1));
+      const keepAll = async (transaction: Transaction): Promise<void> => {
+        for (const [index, type] of inOrder) {
           const path = ['types', index];
           if (samples.has(type.id))
             throw new RefusalError('TYPE_IS_SAMPLE', {
@@ -111,7 +115,8 @@ export function types({ sequelize, models }: Database, jobService: Jobs, now: ()
             { transaction },
           );
         }
-      });
+      };
+      await onceMore(() => sequelize.transaction(keepAll));
       return list(person);
     },
 

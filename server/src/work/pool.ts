@@ -1,8 +1,9 @@
 import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import type { Design, Procedure } from '@bastion/core';
+import type { Design, Edit, Procedure, wire } from '@bastion/core';
 import { Piscina } from 'piscina';
 import { RefusalError } from '../errors.ts';
+import type { Picture } from '../services/pictures.ts';
 import type * as tasks from './tasks.ts';
 
 /** No task holds a thread longer than this. */
@@ -31,7 +32,9 @@ export class Pool {
     const limit = new AbortController();
     const timer = setTimeout(() => limit.abort(), MOST_MS);
     try {
-      return (await this.piscina.run(given, { name, signal: limit.signal })) as T;
+      const answer = (await this.piscina.run(given, { name, signal: limit.signal })) as tasks.Answer<T>;
+      if (!answer.ok) throw new RefusalError(answer.code, answer.detail);
+      return answer.value;
     } catch (error) {
       if (limit.signal.aborted) throw new RefusalError('TOO_LONG');
       if (error instanceof Error && error.message.includes('queue is at limit'))
@@ -44,12 +47,26 @@ export class Pool {
 
   /** Judges text as a document. Problems are a refusal with their places. */
   async readWhole(text: string): Promise<Design> {
-    const read = await this.run<ReturnType<typeof tasks.readWhole>>('readWhole', text);
-    if (!read.ok) throw new RefusalError('DOCUMENT_INVALID', { problems: read.problems.slice(0, 100) });
-    return JSON.parse(read.value) as Design;
+    return JSON.parse(await this.run<string>('readWhole', text)) as Design;
   }
 
-  summary(text: string): Promise<ReturnType<typeof tasks.summary>> {
+  /** Reads a batch of edits that is too long to be read between other requests. */
+  batch(text: string): Promise<wire.EditBatch> {
+    return this.run('batch', text);
+  }
+
+  /** Lays many edits over a document. */
+  async lay(given: tasks.Laying): Promise<{ readonly design: Design; readonly edits: readonly Edit[] }> {
+    const { text, edits } = await this.run<{ text: string; edits: readonly Edit[] }>('layOver', given);
+    return { design: JSON.parse(text) as Design, edits };
+  }
+
+  /** What a picture turns out to be. */
+  picture(bytes: Uint8Array): Promise<Picture> {
+    return this.run('picture', bytes);
+  }
+
+  summary(text: string): Promise<{ summary: string; usedTypes: string }> {
     return this.run('summary', text);
   }
 

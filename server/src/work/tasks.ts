@@ -1,18 +1,23 @@
 import {
   analyse,
   type Design,
+  type Edit,
+  type Procedure,
   procedureFor,
   readDesignText,
-  type Result,
   SAMPLE_TYPES,
   usedTypeIds,
   type wire,
 } from '@bastion/core';
+import { type RefusalCode, type RefusalDetail, RefusalError } from '../errors.ts';
 import { drillingTemplate } from '../reports/drilling.ts';
 import { limitsReport } from '../reports/limits.ts';
 import { renderPdf } from '../reports/render.ts';
 import { singleLineReport } from '../reports/singleLine.ts';
 import { testRecord } from '../reports/testRecord.ts';
+import { type Layer, lay } from '../services/lay.ts';
+import { examinePicture, type Picture } from '../services/pictures.ts';
+import { readBatch } from '../services/readBatch.ts';
 import { summarise } from '../services/summary.ts';
 
 /**
@@ -21,25 +26,62 @@ import { summarise } from '../services/summary.ts';
  */
 const believed = (text: string): Design => JSON.parse(text) as Design;
 
-/** Judges text that came from outside, or from the store; what comes back is the document as it is kept now. */
-export function readWhole(text: string): Result<string> {
-  const read = readDesignText(text, SAMPLE_TYPES);
-  return read.ok ? { ok: true, value: JSON.stringify(read.value) } : read;
+/** What a task answers: a refusal is an answer as well, told as what it is where threads meet. */
+export type Answer<T> =
+  | { readonly ok: true; readonly value: T }
+  | { readonly ok: false; readonly code: RefusalCode; readonly detail: RefusalDetail };
+
+function answer<T>(work: () => T): Answer<T> {
+  try {
+    return { ok: true, value: work() };
+  } catch (error) {
+    if (!(error instanceof RefusalError)) throw error;
+    return { ok: false, code: error.code, detail: error.detail };
+  }
 }
+
+/** Judges text that came from outside, or from the store; what comes back is the document as it is kept now. */
+export const readWhole = (text: string): Answer<string> =>
+  answer(() => {
+    const read = readDesignText(text, SAMPLE_TYPES);
+    if (!read.ok) throw new RefusalError('DOCUMENT_INVALID', { problems: read.problems.slice(0, 100) });
+    return JSON.stringify(read.value);
+  });
+
+export const batch = (text: string): Answer<wire.EditBatch> => answer(() => readBatch(text));
+
+/** A document as text, and the edits to be laid over it. */
+export interface Laying {
+  readonly text: string;
+  readonly patches: readonly Edit[];
+  readonly laying: Layer;
+}
+
+export const layOver = ({
+  text,
+  patches,
+  laying,
+}: Laying): Answer<{ text: string; edits: readonly Edit[] }> =>
+  answer(() => {
+    const { design, edits } = lay(believed(text), patches, laying);
+    return { text: JSON.stringify(design), edits };
+  });
+
+export const picture = (bytes: Uint8Array): Answer<Picture> => answer(() => examinePicture(bytes));
 
 /** What the job list shows of a document, and the types it uses, both as text. */
-export function summary(text: string): { summary: string; usedTypes: string } {
-  const design = believed(text);
-  return {
-    summary: JSON.stringify(summarise(design)),
-    usedTypes: JSON.stringify([...usedTypeIds(design)]),
-  };
-}
+export const summary = (text: string): Answer<{ summary: string; usedTypes: string }> =>
+  answer(() => {
+    const design = believed(text);
+    return {
+      summary: JSON.stringify(summarise(design)),
+      usedTypes: JSON.stringify([...usedTypeIds(design)]),
+    };
+  });
 
-/** The test of a document, as text. Figures that are none stay visible: JSON would make nothing of them. */
-export function procedure(text: string): ReturnType<typeof procedureFor> {
-  return procedureFor(believed(text), SAMPLE_TYPES);
-}
+/** The test of a document. Figures that are none stay visible: JSON would make nothing of them. */
+export const procedure = (text: string): Answer<Procedure> =>
+  answer(() => procedureFor(believed(text), SAMPLE_TYPES));
 
 /** What a paper is made of. */
 export type Paper = { readonly madeAt: Date } & (
@@ -54,7 +96,11 @@ export type Paper = { readonly madeAt: Date } & (
   | { readonly kind: 'record'; readonly run: wire.TestRun; readonly jobName: string }
 );
 
-export async function paper(given: Paper): Promise<Uint8Array> {
+export async function paper(given: Paper): Promise<Answer<Uint8Array>> {
+  return { ok: true, value: await written(given) };
+}
+
+async function written(given: Paper): Promise<Uint8Array> {
   const { madeAt } = given;
   switch (given.kind) {
     case 'limits':

@@ -3,7 +3,7 @@ import { leadSizeWords } from '../../codes/leadSizes.ts';
 import { codeProfile } from '../../codes/profile.ts';
 import type { Design, Stack } from '../../design/schema.ts';
 import { bankOfSet } from '../../figures/bank/ofSet.ts';
-import { applyEdits } from '../../design/edits.ts';
+import { applyEdits } from '../../design/applyEdits.ts';
 import { readDesign } from '../../design/read.ts';
 import { isOwnBank } from '../../installation/ownBank.ts';
 import { sharingFixes } from '../sharing.ts';

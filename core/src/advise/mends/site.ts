@@ -1,4 +1,4 @@
-import { applyEdits } from '../../design/edits.ts';
+import { applyEdits } from '../../design/applyEdits.ts';
 import { readDesign } from '../../design/read.ts';
 import { bondingMends } from '../bonding.ts';
 import { type Candidate, once, type Trouble } from './candidate.ts';
