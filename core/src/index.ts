@@ -272,3 +272,4 @@ export { type Remains, remainsWithout } from './figures/capability/remains.ts';
 export { wholeNetwork } from './installation/circuitLines.ts';
 export { circuitVa, expectedVa } from './figures/loads/circuitVa.ts';
 export { MOST_DEPTH, sizeProblem } from './values/jsonSize.ts';
+export { replay, type StoredEdits } from './design/replay.ts';

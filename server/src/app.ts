@@ -17,6 +17,7 @@ import { jobRoutes } from './routes/jobs.ts';
 import { libraryRoutes } from './routes/library.ts';
 import { pageRoutes } from './routes/pages.ts';
 import { peopleRoutes } from './routes/people.ts';
+import { revisionRoutes } from './routes/revisions.ts';
 import { reportRoutes } from './routes/reports.ts';
 import { runRoutes } from './routes/runs.ts';
 import { sessionGuard } from './routes/sessionGuard.ts';
@@ -30,6 +31,7 @@ import { attachments } from './services/attachments.ts';
 import { jobs } from './services/jobs.ts';
 import { library } from './services/library.ts';
 import { people } from './services/people.ts';
+import { revisions } from './services/revisions.ts';
 import { runs } from './services/runs.ts';
 import { types } from './services/types.ts';
 import { variants } from './services/variants.ts';
@@ -136,6 +138,9 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
       await guarded.register(peopleRoutes, { people: peopleService, accounts: accountService });
       await guarded.register(docsRoute);
       await guarded.register(jobRoutes, { jobs: jobService, audit: trail, pool });
+      await guarded.register(revisionRoutes, {
+        revisions: revisions({ models, jobs: jobService, documents: jobService.documents, audit: trail }),
+      });
       await guarded.register(variantRoutes, { variants: variants(options.database, jobService, trail) });
       await guarded.register(typeRoutes, { types: types(options.database, jobService, options.now, trail) });
       await guarded.register(libraryRoutes, { library: library(options.database, options.now, trail) });

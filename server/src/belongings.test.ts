@@ -68,9 +68,9 @@ describe('the library of a firm', () => {
     await designer('PUT', '/api/library', item);
     const put = await designer('PUT', '/api/library', { ...item, runningW: 1200 });
     const entry = wire.libraryEntry.parse(put.json());
-    expect((await field('GET', '/api/library')).json()).toEqual([entry]);
+    expect((await field('GET', '/api/library')).json()).toEqual({ entries: [entry], unreadable: [] });
     expect(entry).toMatchObject({ item: { runningW: 1200 }, addedBy: 'north designer' });
-    expect((await south('GET', '/api/library')).json()).toEqual([]);
+    expect((await south('GET', '/api/library')).json()).toEqual({ entries: [], unreadable: [] });
     expect((await south('DELETE', `/api/library/${entry.id}`)).statusCode).toBe(404);
     expect(codeOf(await field('DELETE', `/api/library/${entry.id}`))).toBe('NOT_ALLOWED');
     expect((await designer('DELETE', `/api/library/${entry.id}`)).statusCode).toBe(204);

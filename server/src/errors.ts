@@ -86,6 +86,10 @@ export const REFUSALS = {
     status: 422,
     message: 'A firm needs one administrator who can come in. Make somebody else one first.',
   },
+  STORED_UNREADABLE: {
+    status: 422,
+    message: 'What is stored here cannot be read by this version. It was left as it is.',
+  },
   TOO_LONG: {
     status: 422,
     message:

@@ -51,6 +51,12 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'revisions',
+            lazy: async () => ({
+              Component: (await import('./stages/revisions/RevisionsPage.tsx')).RevisionsPage,
+            }),
+          },
+          {
             path: 'compare',
             lazy: async () => ({
               Component: (await import('./stages/compare/CompareStage.tsx')).CompareStage,

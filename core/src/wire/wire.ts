@@ -61,6 +61,32 @@ export const saved = z.object({
 });
 export type Saved = z.infer<typeof saved>;
 
+/** One saved state of a job, for the list. */
+export const revisionRow = z.object({
+  revision: z.number().int(),
+  by: z.string(),
+  at: z.string(),
+  /** How many places were changed, and on which pages they are typed. */
+  changes: z.number().int(),
+  pages: z.array(z.string()),
+});
+export type RevisionRow = z.infer<typeof revisionRow>;
+
+/** Revisions, the latest first. `before`: ask with it for those that are older; null where there are none. */
+export const revisionList = z.object({ rows: z.array(revisionRow), before: z.number().int().nullable() });
+export type RevisionList = z.infer<typeof revisionList>;
+
+/** The design as it was at a revision. */
+export const revisionDocument = z.object({
+  revision: z.number().int(),
+  name: z.string(),
+  document: z.unknown(),
+});
+export type RevisionDocument = z.infer<typeof revisionDocument>;
+
+/** Restoring says which revision is believed to be the latest: where it is not any more, nothing is replaced. */
+export const restoreRevision = z.strictObject({ replaces: z.number().int().min(1) });
+
 const problem = z.object({ path: z.array(z.union([z.string(), z.number()])), message: z.string() });
 
 /** Every refusal has this shape: a stable code to act on and a sentence to show. */
@@ -140,11 +166,20 @@ export type LibraryItem = z.infer<typeof libraryItem>;
 export const libraryEntry = z.object({ id: z.number().int(), item: libraryItem, addedBy: z.string() });
 export type LibraryEntry = z.infer<typeof libraryEntry>;
 
+/** What a firm keeps, with a sentence for each entry that cannot be read. */
+export const library = z.object({ entries: z.array(libraryEntry), unreadable: z.array(z.string()) });
+export type Library = z.infer<typeof library>;
+
 export const ownType = z.object({ type: equipmentType, addedBy: z.string(), addedAt: z.string() });
 export type OwnType = z.infer<typeof ownType>;
 
 /** What a firm keeps beside the samples, and in how many jobs each type is used, samples too. */
-export const catalogue = z.object({ own: z.array(ownType), usage: z.record(z.string(), z.number().int()) });
+export const catalogue = z.object({
+  own: z.array(ownType),
+  usage: z.record(z.string(), z.number().int()),
+  /** A sentence for each type that cannot be read. */
+  unreadable: z.array(z.string()),
+});
 export type Catalogue = z.infer<typeof catalogue>;
 
 export const keepTypes = z.strictObject({ types: z.array(equipmentType).min(1).max(500) });

@@ -5,7 +5,7 @@ import type { Library } from '../services/library.ts';
 import { personOf } from './sessionGuard.ts';
 
 export const libraryRoutes: FastifyPluginAsyncZod<{ library: Library }> = async (app, { library }) => {
-  app.get('/library', { schema: { response: { 200: z.array(wire.libraryEntry) } } }, (request) =>
+  app.get('/library', { schema: { response: { 200: wire.library } } }, (request) =>
     library.list(personOf(request)),
   );
   app.put(

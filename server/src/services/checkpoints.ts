@@ -5,6 +5,7 @@ import { RefusalError } from '../errors.ts';
 import type { Models } from '../models/models.ts';
 import type { RevisionRow } from '../models/revisions.ts';
 import type { OpenDocument, OpenDocuments } from './openDocuments.ts';
+import { SUMMARY } from '../stored/kinds.ts';
 import { TOO_LARGE } from './summary.ts';
 import type { Pool } from '../work/pool.ts';
 
@@ -14,19 +15,29 @@ const MOST_MS = 15_000;
 /** A whole document is kept for good at every so many revisions; between them the edits lead on. */
 export const SNAPSHOT_EVERY = 1000;
 
+interface KeepOptions {
+  /** Who made the revision, where no edit tells: the first of a job. */
+  readonly made?: { readonly author: string; readonly at: Date };
+  readonly transaction?: Transaction;
+}
+
 /** Keeps the whole document of a revision for good. */
 export async function keepRevision(
   models: Models,
   jobId: number,
   number: number,
   text: string,
-  transaction?: Transaction,
+  { made: first, transaction }: KeepOptions = {},
 ): Promise<void> {
-  const made = await models.edits.findOne({
-    where: { jobId, revision: number },
-    attributes: ['author', 'at'],
-    ...(transaction === undefined ? {} : { transaction }),
-  });
+  const inside = transaction === undefined ? {} : { transaction };
+  const made =
+    first ??
+    (await models.edits.findOne({
+      where: { jobId, revision: number },
+      attributes: ['author', 'at'],
+      ...inside,
+    })) ??
+    (await models.revisions.findOne({ where: { jobId, number }, attributes: ['author', 'at'], ...inside }));
   await models.revisions.upsert(
     {
       jobId,
@@ -36,7 +47,7 @@ export async function keepRevision(
       hash: createHash('sha256').update(text).digest('hex'),
       document: text,
     },
-    transaction === undefined ? {} : { transaction },
+    inside,
   );
 }
 
@@ -131,7 +142,7 @@ export class Checkpoints {
       return await this.pool.summary(text);
     } catch (error) {
       if (error instanceof RefusalError && error.code === 'TOO_LONG')
-        return { summary: JSON.stringify(TOO_LARGE) };
+        return { summary: SUMMARY.write(TOO_LARGE) };
       throw error;
     }
   }

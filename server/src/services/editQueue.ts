@@ -1,7 +1,7 @@
 import {
   conflictsBetween,
   type Edit,
-  editSchema,
+  FORMAT,
   isAcceptance,
   isNoteStamp,
   sameJson,
@@ -13,6 +13,7 @@ import type { Database } from '../database.ts';
 import { RefusalError } from '../errors.ts';
 import type { Pool } from '../work/pool.ts';
 import { canEdit, type Person } from './accounts.ts';
+import { EDITS } from '../stored/kinds.ts';
 import { lay } from './lay.ts';
 import type { OpenDocument, OpenDocuments } from './openDocuments.ts';
 import { isTaken } from './taken.ts';
@@ -24,7 +25,6 @@ const MOST_TRIES = 20;
 
 /** Patches as they are stored and compared. */
 const patchesJson = z.json();
-const editList = z.array(editSchema);
 
 /** More edits than these are laid in a thread, not between other requests. */
 const MOST_AT_ONCE = 200;
@@ -75,7 +75,7 @@ function savedBefore(
   { revision, patches }: { readonly revision: number; readonly patches: string },
   batch: wire.EditBatch,
 ): wire.Saved {
-  const stored = editList.parse(JSON.parse(patches));
+  const stored = EDITS.mustRead(patches).edits;
   const added = stored.slice(batch.patches.length);
   const isSame = sameJson(
     patchesJson.parse(stored.slice(0, batch.patches.length)),
@@ -254,7 +254,7 @@ export class EditQueue {
           editId: batch.editId,
           revision: next.revision,
           edits,
-          patches: JSON.stringify(edits),
+          patches: EDITS.write({ design: FORMAT, edits: [...edits] }),
           author: person.name,
           at: made,
         };
@@ -289,7 +289,9 @@ export class EditQueue {
       const remembered = this.since(jobId, batch.baseRevision, from.revision);
       const since = [
         ...(remembered?.flatMap(({ edits }) => edits) ??
-          (await this.options.documents.editsBetween(jobId, batch.baseRevision, from.revision))),
+          (await this.options.documents.editsBetween(jobId, batch.baseRevision, from.revision)).flatMap(
+            ({ edits }) => edits,
+          )),
         ...rows.filter(({ revision }) => revision > batch.baseRevision).flatMap(({ edits }) => edits),
       ];
       const conflicts = conflictsBetween(since, batch.patches);

@@ -5,6 +5,7 @@ import {
   type Design,
   diff,
   type Edit,
+  FORMAT,
   isAcceptance,
   isDesignWork,
   isFieldNote,
@@ -12,6 +13,7 @@ import {
 } from '@bastion/core';
 import type { Database } from '../database.ts';
 import { RefusalError } from '../errors.ts';
+import { EDITS } from '../stored/kinds.ts';
 import type { Pool } from '../work/pool.ts';
 import { canAccept, canEdit, canNote, canTest, type Person } from './accounts.ts';
 import type { Audit } from './audit.ts';
@@ -63,6 +65,7 @@ export function jobs(database: Database, now: () => Date, audit: Audit, pool: Po
 
   return {
     settle,
+    documents,
 
     list: async (person: Person): Promise<wire.JobSummary[]> => {
       await settle(person.firmId);
@@ -112,7 +115,11 @@ export function jobs(database: Database, now: () => Date, audit: Audit, pool: Po
     },
 
     /** Makes a job of a document that is given as text, and judged first. */
-    create: async (person: Person, given: string): Promise<number> => {
+    create: async (
+      person: Person,
+      given: string,
+      variant: { readonly variantOf?: number; readonly variantName?: string } = {},
+    ): Promise<number> => {
       if (!canEdit(person)) throw new RefusalError('NOT_ALLOWED');
       const design = { ...(await pool.readWhole(given)), accepted: [] };
       const text = JSON.stringify(design);
@@ -126,13 +133,15 @@ export function jobs(database: Database, now: () => Date, audit: Audit, pool: Po
             document: text,
             documentRevision: 1,
             ...summary,
+            ...variant,
             changedAt: now(),
             changedBy: person.name,
           },
           { transaction },
         );
         const { id } = job;
-        await keepRevision(models, id, 1, text, transaction);
+        const made = { author: person.name, at: now() };
+        await keepRevision(models, id, 1, text, { made, transaction });
         await audit.add(person, 'made a job', `${design.name} (job ${id})`, transaction);
         return id;
       });
@@ -158,7 +167,7 @@ export function jobs(database: Database, now: () => Date, audit: Audit, pool: Po
           jobId,
           editId: randomUUID(),
           revision: number,
-          patches: JSON.stringify(diff(before.design, design)),
+          patches: EDITS.write({ design: FORMAT, edits: diff(before.design, design) }),
           author: person.name,
           at,
         };
@@ -177,8 +186,8 @@ export function jobs(database: Database, now: () => Date, audit: Audit, pool: Po
             { where: { id: jobId }, transaction },
           );
           // What was there, and what came: both can be opened again as they were.
-          await keepRevision(models, jobId, revision, JSON.stringify(before.design), transaction);
-          await keepRevision(models, jobId, number, written, transaction);
+          await keepRevision(models, jobId, revision, JSON.stringify(before.design), { transaction });
+          await keepRevision(models, jobId, number, written, { transaction });
           const told = `${design.name} (job ${jobId}), revision ${number} in the place of ${revision}`;
           await audit.add(person, 'imported over a job', told, transaction);
         });
@@ -204,7 +213,7 @@ export function jobs(database: Database, now: () => Date, audit: Audit, pool: Po
       revision: number,
       design: Design,
       transaction: Transaction,
-    ): Promise<void> => keepRevision(models, jobId, revision, JSON.stringify(design), transaction),
+    ): Promise<void> => keepRevision(models, jobId, revision, JSON.stringify(design), { transaction }),
   };
 }
 

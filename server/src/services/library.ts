@@ -1,21 +1,31 @@
-import { wire } from '@bastion/core';
+import type { wire } from '@bastion/core';
 import type { Database } from '../database.ts';
 import { RefusalError } from '../errors.ts';
 import type { LibraryRow } from '../models/library.ts';
+import { LIBRARY_ITEM } from '../stored/kinds.ts';
 import { canEdit, type Person } from './accounts.ts';
 import type { Audit } from './audit.ts';
 
-const entryOf = (row: LibraryRow): wire.LibraryEntry => ({
-  id: row.id,
-  item: wire.libraryItem.parse(JSON.parse(row.item)),
-  addedBy: row.addedBy,
+const entryOf = ({ id, addedBy }: LibraryRow, item: wire.LibraryItem): wire.LibraryEntry => ({
+  id,
+  item,
+  addedBy,
 });
 
 /** Items that a firm keeps for its surveys, beside the sample library that everybody has. */
 export function library({ models }: Database, now: () => Date, audit: Audit) {
   return {
-    list: async (person: Person): Promise<wire.LibraryEntry[]> =>
-      (await models.library.findAll({ where: { firmId: person.firmId }, order: ['name'] })).map(entryOf),
+    /** What the firm keeps. An entry that cannot be read is told, and takes no other with it. */
+    list: async (person: Person): Promise<wire.Library> => {
+      const rows = await models.library.findAll({ where: { firmId: person.firmId }, order: ['name'] });
+      const read = rows.map((row) => ({ row, item: LIBRARY_ITEM.read(row.item) }));
+      return {
+        entries: read.flatMap(({ row, item }) => (item.ok ? [entryOf(row, item.value)] : [])),
+        unreadable: read.flatMap(({ row, item }) =>
+          item.ok ? [] : [`${row.name}: ${item.problems[0]?.message ?? ''}`],
+        ),
+      };
+    },
 
     /** Adds an item; one of the same name is replaced. */
     put: async (person: Person, item: wire.LibraryItem): Promise<wire.LibraryEntry> => {
@@ -23,7 +33,7 @@ export function library({ models }: Database, now: () => Date, audit: Audit) {
       const values = {
         firmId: person.firmId,
         name: item.name,
-        item: JSON.stringify(item),
+        item: LIBRARY_ITEM.write(item),
         addedBy: person.name,
         addedAt: now(),
       };
@@ -32,7 +42,7 @@ export function library({ models }: Database, now: () => Date, audit: Audit) {
         where: { firmId: person.firmId, name: item.name },
         rejectOnEmpty: true,
       });
-      return entryOf(row);
+      return entryOf(row, item);
     },
 
     remove: async (person: Person, id: number): Promise<void> => {

@@ -1,7 +1,8 @@
-import { applyEdits, type Design, type Edit, editSchema, rereadDesign, SAMPLE_TYPES } from '@bastion/core';
+import { type Design, replay, rereadDesign, SAMPLE_TYPES, type StoredEdits } from '@bastion/core';
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import { z } from 'zod';
 import { RefusalError } from '../errors.ts';
+import { EDITS } from '../stored/kinds.ts';
 import type { Pool } from '../work/pool.ts';
 
 /** A document as it stands at a revision. */
@@ -14,16 +15,16 @@ export interface OpenDocument {
 /** How many documents stay in memory: those that people work on. */
 const MOST_OPEN = 64;
 
-const editList = z.array(editSchema);
 const head = z.object({ revision: z.coerce.number(), firmId: z.number() });
 const whole = z.object({ documentRevision: z.number(), document: z.string() });
 const step = z.object({ revision: z.number(), patches: z.string() });
 
-function advanced(jobId: number, design: Design, patches: readonly Edit[]): Design {
-  const applied = applyEdits(design, patches);
-  if (!applied.ok)
-    throw new Error(`A stored edit of job ${jobId} does not apply: ${applied.problems[0]?.message ?? ''}`);
-  return applied.value as Design;
+/** A stored document, or one in memory, with stored edits laid over it. */
+export function advanced(jobId: number, document: unknown, batches: readonly StoredEdits[]): unknown {
+  const laid = replay(document, batches);
+  if (!laid.ok)
+    throw new Error(`A stored edit of job ${jobId} does not apply: ${laid.problems[0]?.message ?? ''}`);
+  return laid.value;
 }
 
 /**
@@ -89,7 +90,12 @@ export class OpenDocuments {
   }
 
   /** The edits after a revision, up to another, in order. */
-  async editsBetween(jobId: number, after: number, upTo: number, transaction?: Transaction): Promise<Edit[]> {
+  async editsBetween(
+    jobId: number,
+    after: number,
+    upTo: number,
+    transaction?: Transaction,
+  ): Promise<StoredEdits[]> {
     if (after >= upTo) return [];
     const rows = await this.select(
       step,
@@ -97,7 +103,7 @@ export class OpenDocuments {
       [jobId, after, upTo],
       transaction,
     );
-    return rows.flatMap(({ patches }) => editList.parse(JSON.parse(patches)));
+    return rows.map(({ patches }) => EDITS.mustRead(patches));
   }
 
   /** The latest document. */
@@ -124,7 +130,7 @@ export class OpenDocuments {
     transaction: Transaction | undefined,
   ): Promise<OpenDocument> {
     const edits = await this.editsBetween(jobId, from.revision, revision, transaction);
-    const next = advanced(jobId, from.design, edits);
+    const next = advanced(jobId, from.design, edits) as Design;
     const read = rereadDesign(from.design, next, SAMPLE_TYPES);
     return read.ok
       ? { firmId: from.firmId, revision, design: read.value }
@@ -144,16 +150,16 @@ export class OpenDocuments {
       transaction,
     );
     if (row === undefined) throw new RefusalError('NOT_FOUND');
-    const base = await this.stored(jobId, row.document);
-    if (row.documentRevision > revision) return { firmId, revision: row.documentRevision, design: base };
+    if (row.documentRevision > revision)
+      return { firmId, revision: row.documentRevision, design: await this.stored(jobId, row.document) };
     const edits = await this.editsBetween(jobId, row.documentRevision, revision, transaction);
-    if (edits.length === 0) return { firmId, revision, design: base };
-    const caught = JSON.stringify(advanced(jobId, base, edits));
+    const caught =
+      edits.length === 0 ? row.document : JSON.stringify(advanced(jobId, JSON.parse(row.document), edits));
     return { firmId, revision, design: await this.stored(jobId, caught) };
   }
 
   /** A stored document was valid when it was stored; one that is not any more is a fault of ours and is said so. */
-  private async stored(jobId: number, text: string): Promise<Design> {
+  async stored(jobId: number, text: string): Promise<Design> {
     try {
       return await this.pool.readWhole(text);
     } catch (error) {

@@ -1,7 +1,8 @@
-import { type Procedure, procedureSchema, wire } from '@bastion/core';
+import { type Procedure, wire } from '@bastion/core';
 import type { Transaction } from 'sequelize';
 import type { Database } from '../database.ts';
 import { RefusalError } from '../errors.ts';
+import { PROCEDURE } from '../stored/kinds.ts';
 import type { Pool } from '../work/pool.ts';
 import type { ReadingRow } from '../models/readings.ts';
 import type { RunRow } from '../models/runs.ts';
@@ -68,7 +69,7 @@ export function runs(
     const rows = await models.readings.findAll({ where: { runId: run.id }, order: ['id'] });
     return {
       ...summaryOf(run),
-      procedure: procedureSchema.parse(JSON.parse(run.procedure)),
+      procedure: PROCEDURE.mustRead(run.procedure),
       readings: rows.map(readingOf),
     };
   };
@@ -104,7 +105,7 @@ export function runs(
             startedBy: person.name,
             startedAt: now(),
             endedAt: null,
-            procedure: JSON.stringify(procedure),
+            procedure: PROCEDURE.write(procedure),
           },
           { transaction },
         );
@@ -132,7 +133,7 @@ export function runs(
           }
         }
         if (run.state !== 'running') throw new RefusalError('RUN_CLOSED');
-        const procedure = procedureSchema.parse(JSON.parse(run.procedure));
+        const procedure = PROCEDURE.mustRead(run.procedure);
         const step = procedure.steps.find((one) => one.id === stepId);
         if (step?.readings.some((one) => one.id === readingId) !== true)
           throw new RefusalError('READING_UNKNOWN');

@@ -8,14 +8,7 @@ import {
   type State,
   verdictOf,
 } from '@bastion/core';
-import { z } from 'zod';
-
-const summarySchema = z.object({
-  worst: z.string(),
-  counts: z.object({ over: z.number(), tight: z.number(), unknown: z.number(), within: z.number() }),
-  stage: z.string(),
-});
-export type Summary = z.infer<typeof summarySchema>;
+import { SUMMARY, type Summary } from '../stored/kinds.ts';
 
 /** The first stage, in the order of the work, that still has nothing in it. */
 function stageOf(design: Design): string {
@@ -64,21 +57,13 @@ export const TOO_LARGE: Summary = {
 
 /** The stored words of a summary, as the job list is given them. One that cannot be read is told, and takes no other with it. */
 export function readSummary(text: string): Omit<Summary, 'worst'> & { readonly verdict: string } {
-  const read = summarySchema.safeParse(parsed(text));
-  const { worst: verdict, ...rest } = read.success
-    ? read.data
+  const read = SUMMARY.read(text);
+  const { worst: verdict, ...rest } = read.ok
+    ? read.value
     : {
         worst: 'The summary of this job cannot be read. Open the job to see its limits.',
         counts: NONE,
         stage: 'Limits',
       };
   return { ...rest, verdict };
-}
-
-function parsed(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    return undefined;
-  }
 }

@@ -1,24 +1,13 @@
-import {
-  equipmentTypeSchema,
-  type EquipmentType,
-  readDesign,
-  SAMPLE_TYPES,
-  usedTypeIds,
-  wire,
-} from '@bastion/core';
+import { type EquipmentType, readDesign, SAMPLE_TYPES, usedTypeIds, type wire } from '@bastion/core';
 import type { Transaction } from 'sequelize';
-import { z } from 'zod';
 import type { Database } from '../database.ts';
 import { RefusalError } from '../errors.ts';
 import type { TypeRow } from '../models/types.ts';
+import { TYPE, USED_TYPES } from '../stored/kinds.ts';
 import { canEdit, type Person } from './accounts.ts';
 import type { Audit } from './audit.ts';
 import type { Jobs } from './jobs.ts';
 import { onceMore } from './taken.ts';
-
-const idList = z.array(z.string());
-
-const typeOf = (row: TypeRow): EquipmentType => equipmentTypeSchema.parse(JSON.parse(row.body));
 
 /** Equipment types that a firm keeps beside the samples. A version that is kept is never changed: a new one is added. */
 export function types({ sequelize, models }: Database, jobService: Jobs, now: () => Date, audit: Audit) {
@@ -31,8 +20,8 @@ export function types({ sequelize, models }: Database, jobService: Jobs, now: ()
     });
     const jobsOf = new Map<string, Set<number>>();
     for (const row of rows) {
-      const noted = row.usedTypes === null ? undefined : idList.parse(JSON.parse(row.usedTypes));
-      const used = noted ?? (await noteUsed(row.id));
+      const noted = row.usedTypes === null ? undefined : USED_TYPES.read(row.usedTypes);
+      const used = noted?.ok === true ? noted.value : await noteUsed(row.id);
       for (const id of used) jobsOf.set(id, (jobsOf.get(id) ?? new Set()).add(row.variantOf ?? row.id));
     }
     return new Map([...jobsOf].map(([id, jobs]) => [id, jobs.size]));
@@ -43,7 +32,7 @@ export function types({ sequelize, models }: Database, jobService: Jobs, now: ()
     // A document that is a few edits behind names what it used then; the next checkpoint notes the rest.
     const read = readDesign(JSON.parse(job.document), SAMPLE_TYPES);
     const used = read.ok ? [...usedTypeIds(read.value)] : [];
-    await job.update({ usedTypes: JSON.stringify(used) });
+    await job.update({ usedTypes: USED_TYPES.write(used) });
     return used;
   };
 
@@ -57,12 +46,14 @@ export function types({ sequelize, models }: Database, jobService: Jobs, now: ()
     });
     const latest = new Map<string, TypeRow>();
     for (const row of rows) if (!latest.has(row.typeId)) latest.set(row.typeId, row);
+    const read = [...latest.values()].map((row) => ({ row, type: TYPE.read(row.body) }));
     return {
-      own: [...latest.values()].map((row) => ({
-        type: typeOf(row),
-        addedBy: row.addedBy,
-        addedAt: row.addedAt.toISOString(),
-      })),
+      own: read.flatMap(({ row, type }) =>
+        type.ok ? [{ type: type.value, addedBy: row.addedBy, addedAt: row.addedAt.toISOString() }] : [],
+      ),
+      unreadable: read.flatMap(({ row, type }) =>
+        type.ok ? [] : [`${row.typeId}: ${type.problems[0]?.message ?? ''}`],
+      ),
       usage: Object.fromEntries(await usage(person.firmId)),
     };
   };
@@ -89,7 +80,7 @@ export function types({ sequelize, models }: Database, jobService: Jobs, now: ()
             transaction,
             lock: transaction.LOCK.UPDATE,
           });
-          const before = latest === null ? undefined : typeOf(latest);
+          const before = latest === null ? undefined : TYPE.mustRead(latest.body);
           if (type.version !== (before?.version ?? 0) + 1)
             throw new RefusalError('TYPE_CHANGED', {
               problems: [
@@ -108,7 +99,7 @@ export function types({ sequelize, models }: Database, jobService: Jobs, now: ()
               firmId: person.firmId,
               typeId: type.id,
               version: type.version,
-              body: JSON.stringify(type),
+              body: TYPE.write(type),
               addedBy: person.name,
               addedAt: now(),
             },

@@ -47,9 +47,7 @@ export function variants({ models }: Database, jobService: Jobs, audit: Audit) {
       )
         throw new RefusalError('VARIANT_NAME_TAKEN');
       const { design } = await jobService.design(person, jobId);
-      const id = await jobService.create(person, JSON.stringify(design));
-      await models.jobs.update({ variantOf: mainId, variantName: name }, { where: { id } });
-      return id;
+      return jobService.create(person, JSON.stringify(design), { variantOf: mainId, variantName: name });
     },
 
     /** Takes a variant away with all its revisions. The main design of a job stays; so does one that was tested. */

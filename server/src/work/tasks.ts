@@ -18,6 +18,7 @@ import { testRecord } from '../reports/testRecord.ts';
 import { type Layer, lay } from '../services/lay.ts';
 import { examinePicture, type Picture } from '../services/pictures.ts';
 import { readBatch } from '../services/readBatch.ts';
+import { SUMMARY, USED_TYPES } from '../stored/kinds.ts';
 import { summarise } from '../services/summary.ts';
 
 /**
@@ -74,8 +75,8 @@ export const summary = (text: string): Answer<{ summary: string; usedTypes: stri
   answer(() => {
     const design = believed(text);
     return {
-      summary: JSON.stringify(summarise(design)),
-      usedTypes: JSON.stringify([...usedTypeIds(design)]),
+      summary: SUMMARY.write(summarise(design)),
+      usedTypes: USED_TYPES.write([...usedTypeIds(design)]),
     };
   });
 

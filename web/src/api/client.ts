@@ -96,6 +96,12 @@ export const api = {
   job: (id: number) => ask(wire.jobDocument, 'GET', `/jobs/${id}`),
   replaceDocument: (id: number, document: unknown, replaces: number) =>
     ask(wire.saved, 'PUT', `/jobs/${id}/document?replaces=${replaces}`, document),
+  revisions: (jobId: number, before: number | null) =>
+    ask(wire.revisionList, 'GET', `/jobs/${jobId}/revisions${before === null ? '' : `?before=${before}`}`),
+  revision: (jobId: number, revision: number) =>
+    ask(wire.revisionDocument, 'GET', `/jobs/${jobId}/revisions/${revision}`),
+  restore: (jobId: number, revision: number, replaces: number) =>
+    ask(wire.saved, 'POST', `/jobs/${jobId}/revisions/${revision}/restore`, { replaces }),
   edit: (id: number, batch: wire.EditBatch) => ask(wire.saved, 'POST', `/jobs/${id}/edits`, batch),
   runs: (jobId: number) => ask(z.array(wire.runSummary), 'GET', `/jobs/${jobId}/runs`),
   startRun: (jobId: number) => ask(wire.testRun, 'POST', `/jobs/${jobId}/runs`),
@@ -105,7 +111,7 @@ export const api = {
   variants: (jobId: number) => ask(z.array(wire.variant), 'GET', `/jobs/${jobId}/variants`),
   createVariant: (jobId: number, name: string) => ask(created, 'POST', `/jobs/${jobId}/variants`, { name }),
   removeVariant: (jobId: number) => send('DELETE', `/jobs/${jobId}/variant`),
-  library: () => ask(z.array(wire.libraryEntry), 'GET', '/library'),
+  library: () => ask(wire.library, 'GET', '/library'),
   keepInLibrary: (item: wire.LibraryItem) => ask(wire.libraryEntry, 'PUT', '/library', item),
   removeFromLibrary: (id: number) => send('DELETE', `/library/${id}`),
   catalogue: () => ask(wire.catalogue, 'GET', '/types'),

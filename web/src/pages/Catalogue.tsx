@@ -124,7 +124,7 @@ function OneType({ type, canEdit, onEdit, onDuplicate }: OneTypeProps) {
 export function Catalogue() {
   const { typeId } = useParams();
   const navigate = useNavigate();
-  const { state, message, load, types, own } = useCatalogue();
+  const { state, message, load, types, own, unreadable } = useCatalogue();
   const session = useSession((store) => store.session);
   const canEdit = session.kind === 'in' && POWERS[session.user.role].design;
   const [find, setFind] = useState('');
@@ -189,6 +189,11 @@ export function Catalogue() {
         {failure !== '' && (
           <p role="alert" className="text-over">
             {failure}
+          </p>
+        )}
+        {unreadable.length > 0 && (
+          <p role="alert" className="text-over">
+            Not shown, because it cannot be read: {unreadable.join('; ')}
           </p>
         )}
         {state === 'failed' && (

@@ -6,6 +6,7 @@ import { api, failureSentence } from '../api/client.ts';
 import { downloadDesign } from '../state/documentFile.ts';
 import { useJob, useOpenJob } from '../state/job.ts';
 import { noteExport } from '../state/noteExport.ts';
+import { OldRevisionBar } from '../stages/revisions/OldRevisionBar.tsx';
 import { DocumentFileButton } from '../ui/DocumentFileButton.tsx';
 import { FirstValuesBar } from '../ui/FirstValuesBar.tsx';
 import { ConflictDialog } from '../ui/ConflictDialog.tsx';
@@ -86,7 +87,7 @@ function UndoButtons() {
 }
 
 function Workspace({ onPalette }: { readonly onPalette: () => void }) {
-  const { id, design, canEdit, canAccept } = useOpenJob();
+  const { id, design, canEdit, canAccept, at } = useOpenJob();
   const notice = useJob((store) => store.notice);
   const tell = useJob((store) => store.tell);
   useFieldFromAddress();
@@ -98,7 +99,7 @@ function Workspace({ onPalette }: { readonly onPalette: () => void }) {
       <div className="no-print flex items-center gap-x-2 border-b border-rule px-3 sm:flex-wrap">
         <h1 className="mr-2 min-w-0 truncate text-[15px]">{design.name}</h1>
         <SaveMark />
-        {!canEdit && (
+        {!canEdit && at === undefined && (
           <span className="text-quiet">
             {canAccept
               ? 'You may accept findings, not change the design.'
@@ -115,6 +116,7 @@ function Workspace({ onPalette }: { readonly onPalette: () => void }) {
           <DocumentButtons />
         </span>
       </div>
+      <OldRevisionBar />
       <div className="no-print border-b border-rule">
         <ModeRibbon />
       </div>

@@ -6,6 +6,8 @@ interface CatalogueStore {
   state: 'none' | 'loading' | 'here' | 'failed';
   message: string;
   own: readonly wire.OwnType[];
+  /** A sentence for each type that is stored and cannot be read. */
+  unreadable: readonly string[];
   /** In how many jobs of the firm each type is used. */
   usage: Readonly<Record<string, number>>;
   /** Samples first, then the firm's own; the latest version of each. */
@@ -16,11 +18,12 @@ interface CatalogueStore {
   remove: (id: string) => Promise<string | undefined>;
 }
 
-const here = ({ own, usage }: wire.Catalogue) => ({
+const here = ({ own, usage, unreadable }: wire.Catalogue) => ({
   state: 'here' as const,
   message: '',
   own,
   usage,
+  unreadable,
   types: [...SAMPLE_TYPES, ...own.map(({ type }) => type)],
 });
 
@@ -29,6 +32,7 @@ export const useCatalogue = create<CatalogueStore>((set, get) => ({
   state: 'none',
   message: '',
   own: [],
+  unreadable: [],
   usage: {},
   types: SAMPLE_TYPES,
   load: async () => {

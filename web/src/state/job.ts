@@ -38,6 +38,9 @@ export interface OpenJob {
   readonly design: Design;
   readonly revision: number;
   readonly analysis: Analysis;
+  /** The earlier revision that is looked at; undefined: the latest. `revision` is the latest in both cases. */
+  readonly at: number | undefined;
+  readonly mayRestore: boolean;
   readonly canEdit: boolean;
   /** May tick the delivery list, take photos and log clamp readings. */
   readonly canNote: boolean;
@@ -61,7 +64,8 @@ interface JobStore {
   redoSteps: readonly Step[];
   /** The last thing worth telling, for the status line. */
   notice: string;
-  open: (jobId: number) => Promise<void>;
+  /** Opens the latest design, or looks at an earlier revision of it. */
+  open: (jobId: number, at?: number) => Promise<void>;
   close: () => void;
   /** Changes the design. Returns the problems when the change is not possible; then nothing was changed. */
   change: (label: string, recipe: (draft: Design) => void, finish?: Finish) => readonly Problem[];
@@ -143,6 +147,28 @@ function analysed(job: Omit<OpenJob, 'analysis'>): OpenJob {
   return { ...job, analysis: analyse(job.design, catalogueNow()) };
 }
 
+/** A job as it was at an earlier revision: to be looked at, by nobody to be changed. */
+async function lookBack(jobId: number, at: number): Promise<OpenJob> {
+  const [latest, old] = await Promise.all([
+    api.job(jobId),
+    api.revision(jobId, at),
+    useCatalogue.getState().load(),
+  ]);
+  const read = readDesign(old.document, catalogueNow());
+  if (!read.ok) throw new Error(`The stored design cannot be read: ${read.problems[0]?.message ?? ''}`);
+  return analysed({
+    id: jobId,
+    design: read.value,
+    revision: latest.revision,
+    canEdit: false,
+    canNote: false,
+    canTest: false,
+    canAccept: false,
+    at,
+    mayRestore: latest.canEdit,
+  });
+}
+
 export const useJob = create<JobStore>((set, get) => {
   /** Puts edits in: on the screen at once, on their way to the server after. */
   const put = (design: Design, edits: readonly Edit[], part: Partial<JobStore>): void => {
@@ -221,10 +247,15 @@ export const useJob = create<JobStore>((set, get) => {
     redoSteps: [],
     notice: '',
 
-    open: async (jobId) => {
+    open: async (jobId, at) => {
       get().close();
       set({ state: 'loading', message: '' });
       try {
+        if (at !== undefined) {
+          const job = await lookBack(jobId, at);
+          set({ state: 'open', job, save: { kind: 'saved' }, undoSteps: [], redoSteps: [], notice: '' });
+          return;
+        }
         const userId = signedInId();
         const backlog = await leftOnDevice(userId, jobId);
         const [found] = await Promise.all([api.job(jobId), useCatalogue.getState().load()]);
@@ -244,6 +275,8 @@ export const useJob = create<JobStore>((set, get) => {
           canNote: found.canNote,
           canTest: found.canTest,
           canAccept: found.canAccept,
+          at: undefined,
+          mayRestore: found.canEdit,
         });
         saver = new Saver(
           {

@@ -1,5 +1,5 @@
 import type { wire } from '@bastion/core';
-import { Columns3, GitBranch } from 'lucide-react';
+import { Columns3, GitBranch, History } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { type SyntheticEvent, useCallback, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -101,6 +101,9 @@ export function VariantMenu() {
             <DropdownMenu.Separator className="my-1 h-px bg-rule" />
             <DropdownMenu.Item className={ITEM} onSelect={() => void navigate(`/jobs/${id}/compare`)}>
               <Columns3 size={15} aria-hidden="true" /> Compare side by side
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={ITEM} onSelect={() => void navigate(`/jobs/${id}/revisions`)}>
+              <History size={15} aria-hidden="true" /> Earlier revisions
             </DropdownMenu.Item>
             {canEdit && (
               <DropdownMenu.Item

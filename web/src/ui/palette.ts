@@ -31,6 +31,7 @@ export function paletteEntries({ id, design, analysis, canEdit }: OpenJob): Pale
     })),
     { group: 'Go to', key: 'wall', title: 'Wall plan', to: `/jobs/${id}/site/wall` },
     { group: 'Go to', key: 'delivery', title: 'Delivery list', to: `/jobs/${id}/site/delivery` },
+    { group: 'Go to', key: 'revisions', title: 'Earlier revisions', to: `/jobs/${id}/revisions` },
     { group: 'Go to', key: 'jobs', title: 'All jobs', to: '/' },
     { group: 'Go to', key: 'catalogue', title: 'Equipment catalogue', to: '/catalogue' },
     ...(canEdit

@@ -74,7 +74,16 @@ export function LibraryDialog({ isOpen, here, onClose }: LibraryDialogProps) {
   const [search, setSearch] = useState('');
   const [said, setSaid] = useState('');
   useEffect(() => {
-    if (isOpen) api.library().then(setOwn, (error: unknown) => setSaid(failureSentence(error)));
+    if (!isOpen) return;
+    api.library().then(
+      ({ entries, unreadable }) => {
+        setOwn(entries);
+        setSaid(
+          unreadable.length === 0 ? '' : `Not shown, because it cannot be read: ${unreadable.join('; ')}`,
+        );
+      },
+      (error: unknown) => setSaid(failureSentence(error)),
+    );
   }, [isOpen]);
   const matches = (item: wire.LibraryItem): boolean =>
     item.name.toLowerCase().includes(search.trim().toLowerCase());

@@ -13,7 +13,7 @@ const when = (iso: string): string => format(new Date(iso), 'd MMM yyyy, HH:mm')
 
 /** The runs so far, and what a new one would ask for. */
 export function RunList({ runs, onOpen, onStart }: RunListProps) {
-  const { analysis, canTest } = useOpenJob();
+  const { analysis, canTest, at } = useOpenJob();
   const isSaved = useJob((store) => store.save.kind === 'saved');
   const procedure = useMemo(() => generateProcedure(analysis), [analysis]);
   const over = analysis.findings.filter((finding) => finding.state === 'over').length;
@@ -45,7 +45,9 @@ export function RunList({ runs, onOpen, onStart }: RunListProps) {
         >
           Start a run
         </button>
-        {!canTest && <p className="mt-2 text-quiet">Your role reads test records; it does not run tests.</p>}
+        {!canTest && at === undefined && (
+          <p className="mt-2 text-quiet">Your role reads test records; it does not run tests.</p>
+        )}
       </section>
       <section className="sheet p-4">
         <h2>Runs</h2>
