@@ -59,7 +59,10 @@ await runMain(async () => {
     server = await startServer({
       port: await nextFreePort(port),
       databaseUrl: database.url,
-      env: { BASTION_FILES: process.env.BASTION_FILES ?? join(dataFolder, 'files') },
+      env: {
+        BASTION_FILES: process.env.BASTION_FILES ?? join(dataFolder, 'files'),
+        BASTION_LOGS: process.env.BASTION_LOGS ?? join(dataFolder, 'logs'),
+      },
     });
     noteServer(dataFolder, server.child.pid);
   } catch (error) {

@@ -3,7 +3,7 @@ import cookie from '@fastify/cookie';
 import helmet from '@fastify/helmet';
 import rateLimit from '@fastify/rate-limit';
 import swagger from '@fastify/swagger';
-import Fastify, { type FastifyInstance } from 'fastify';
+import Fastify, { type FastifyInstance, LogController } from 'fastify';
 import { jsonSchemaTransform, serializerCompiler, validatorCompiler } from 'fastify-type-provider-zod';
 import type { Database } from './database.ts';
 import { handleError } from './errorHandler.ts';
@@ -11,6 +11,8 @@ import { RefusalError } from './errors.ts';
 import { attachmentRoutes } from './routes/attachments.ts';
 import { docsRoute } from './routes/docs.ts';
 import { eventRoutes } from './routes/events.ts';
+import { type LogSink, logRequests, loggerOf } from './log.ts';
+import { metricsOf } from './metrics.ts';
 import { measureJson } from './routes/jsonBody.ts';
 import { healthRoute } from './routes/health.ts';
 import { jobRoutes } from './routes/jobs.ts';
@@ -20,7 +22,8 @@ import { peopleRoutes } from './routes/people.ts';
 import { revisionRoutes } from './routes/revisions.ts';
 import { reportRoutes } from './routes/reports.ts';
 import { runRoutes } from './routes/runs.ts';
-import { sessionGuard } from './routes/sessionGuard.ts';
+import { metricsRoute } from './routes/metrics.ts';
+import { askingId, sessionGuard } from './routes/sessionGuard.ts';
 import { signInRoutes } from './routes/signIn.ts';
 import { typeRoutes } from './routes/types.ts';
 import { variantRoutes } from './routes/variants.ts';
@@ -31,6 +34,7 @@ import { attachments } from './services/attachments.ts';
 import { jobs } from './services/jobs.ts';
 import { library } from './services/library.ts';
 import { people } from './services/people.ts';
+import { photosInDatabase, photosInFolder } from './services/photoStore.ts';
 import { revisions } from './services/revisions.ts';
 import { runs } from './services/runs.ts';
 import { types } from './services/types.ts';
@@ -48,7 +52,9 @@ export interface AppOptions {
   /** Folder under which photos lie. */
   readonly filesFolder: string;
   readonly now: () => Date;
-  readonly log: boolean;
+  readonly photosIn: 'folder' | 'database';
+  readonly metricsToken: string | undefined;
+  readonly log: LogSink | undefined;
 }
 
 /** Largest request body, but for whole documents. */
@@ -71,7 +77,8 @@ const CONTENT_SECURITY = {
 /** Builds the server without listening. Every feature is a plugin of its own. */
 export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   const app = Fastify({
-    logger: options.log ? { level: 'warn' } : false,
+    logger: options.log === undefined ? false : loggerOf(options.log),
+    logController: new LogController({ disableRequestLogging: true }),
     bodyLimit: BODY_LIMIT,
     // The address of a caller is believed from a proxy that is named, and from nobody else.
     trustProxy: options.trustedProxies.length === 0 ? false : [...options.trustedProxies],
@@ -122,9 +129,22 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     void jobService.catchUp().catch((error: unknown) => app.log.error(error));
     await Promise.resolve();
   });
+  const registry = metricsOf(app, {
+    waitingTasks: () => pool.waiting,
+    openDocuments: () => jobService.documents.count,
+  });
+  logRequests(app, (request) => askingId(request));
+  const inFolder = photosInFolder(options.filesFolder);
+  const photos = options.photosIn === 'database' ? photosInDatabase(sequelize, inFolder) : inFolder;
   const runService = runs(options.database, jobService, options.now, trail, pool);
 
-  await app.register(healthRoute, { database: options.database, version: options.version, prefix: '/api' });
+  await app.register(healthRoute, {
+    database: options.database,
+    filesFolder: options.filesFolder,
+    version: options.version,
+    prefix: '/api',
+  });
+  await app.register(metricsRoute, { registry, token: options.metricsToken, prefix: '/api' });
   await app.register(signInRoutes, {
     accounts: accountService,
     people: peopleService,
@@ -149,7 +169,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
           models,
           jobs: jobService,
           pool,
-          folder: options.filesFolder,
+          photos,
           now: options.now,
         }),
       });

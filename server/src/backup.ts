@@ -35,6 +35,7 @@ const file = z.strictObject({ file: z.string(), bytes: z.base64() });
 const footer = z.strictObject({ lines: z.number(), sha256: z.string() });
 const names = z.array(z.object({ name: z.string() }));
 const record = z.record(z.string(), z.unknown());
+const photo = z.object({ hash: z.string(), bytes: z.instanceof(Buffer) });
 const counts = z.array(z.object({ count: z.coerce.number() }));
 
 /** What cannot be done, as a sentence for whoever sits at the machine. */
@@ -71,6 +72,11 @@ async function* linesOf(connection: Connection, filesFolder: string): AsyncGener
     // Row by row: documents are large, and nobody needs them all in memory.
     for await (const one of connection.queryStream(`SELECT * FROM ${table} ORDER BY 1, 2`))
       yield JSON.stringify({ table, row: record.parse(one) });
+  // Photos of the database go the same way as those of the folder, where they are found as well.
+  for await (const one of connection.queryStream('SELECT hash, bytes FROM photo_bytes ORDER BY hash')) {
+    const { hash, bytes } = photo.parse(one);
+    yield JSON.stringify({ file: `${hash.slice(0, 2)}/${hash}`, bytes: bytes.toString('base64') });
+  }
   for await (const path of filesUnder(filesFolder))
     yield JSON.stringify({
       file: relative(filesFolder, path).split(sep).join('/'),

@@ -6,6 +6,9 @@ const environment = z.object({
   PORT: z.coerce.number().int().min(1).max(65535).default(4600),
   HOST: z.string().default('127.0.0.1'),
   BASTION_FILES: z.string().min(1).optional(),
+  BASTION_LOGS: z.string().min(1).optional(),
+  BASTION_PHOTOS: z.enum(['folder', 'database']).default('folder'),
+  BASTION_METRICS_TOKEN: z.string().min(16).max(200).optional(),
   BASTION_DEMO: z.enum(['on', 'off']).default('on'),
   BASTION_SECURE_COOKIE: z.enum(['on', 'off']).default('off'),
   BASTION_TRUSTED_PROXY: z.string().default(''),
@@ -18,6 +21,12 @@ export interface Config {
   readonly host: string;
   /** Folder for photos; undefined: beside the program's own data. */
   readonly filesFolder: string | undefined;
+  /** Folder for the log; undefined: beside the program's own data. */
+  readonly logsFolder: string | undefined;
+  /** Where new photos are kept. */
+  readonly photosIn: 'folder' | 'database';
+  /** Whoever has it may read the figures of the server; undefined: nobody. */
+  readonly metricsToken: string | undefined;
   /** Offers one-click demo users on the sign-in page. */
   readonly demo: boolean;
   /** Set behind TLS: the cookie is then sent over TLS alone. */
@@ -38,6 +47,9 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
     port: parsed.data.PORT,
     host: parsed.data.HOST,
     filesFolder: parsed.data.BASTION_FILES,
+    logsFolder: parsed.data.BASTION_LOGS,
+    photosIn: parsed.data.BASTION_PHOTOS,
+    metricsToken: parsed.data.BASTION_METRICS_TOKEN,
     demo: parsed.data.BASTION_DEMO === 'on',
     secureCookie: parsed.data.BASTION_SECURE_COOKIE === 'on',
     trustedProxies: parsed.data.BASTION_TRUSTED_PROXY.split(',')
@@ -46,6 +58,10 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
   };
 }
 
+const ownData = (name: string): string => fileURLToPath(new URL(`../../.data/${name}`, import.meta.url));
+
 /** Where photos lie. */
-export const filesFolderOf = ({ filesFolder }: Config): string =>
-  filesFolder ?? fileURLToPath(new URL('../../.data/files', import.meta.url));
+export const filesFolderOf = ({ filesFolder }: Config): string => filesFolder ?? ownData('files');
+
+/** Where the log lies. */
+export const logsFolderOf = ({ logsFolder }: Config): string => logsFolder ?? ownData('logs');

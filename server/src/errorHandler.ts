@@ -1,6 +1,7 @@
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
 import { z } from 'zod';
+import { routeOf } from './log.ts';
 import { REFUSALS, type RefusalCode, type RefusalDetail, RefusalError } from './errors.ts';
 
 const coded = z.object({ code: z.string().optional(), statusCode: z.number().optional() });
@@ -30,7 +31,7 @@ export function handleError(error: unknown, request: FastifyRequest, to: Fastify
   else if (status === 429) reply(to, 'TOO_MANY_TRIES');
   else if (status !== undefined && status >= 400 && status < 500) reply(to, 'REQUEST_INVALID');
   else {
-    request.log.error(error);
+    request.log.error({ err: error, route: routeOf(request) });
     reply(to, 'INTERNAL');
   }
 }

@@ -2,8 +2,9 @@ import { existsSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { buildApp } from './app.ts';
-import { filesFolderOf, readConfig } from './config.ts';
+import { filesFolderOf, logsFolderOf, readConfig } from './config.ts';
 import { openDatabase } from './database.ts';
+import { fileLog } from './log.ts';
 import { accounts } from './services/accounts.ts';
 import { audit } from './services/audit.ts';
 import { loadSampleWorld } from './services/demo.ts';
@@ -33,8 +34,10 @@ async function main(): Promise<void> {
     version: VERSION,
     pagesFolder: existsSync(pages) ? pages : undefined,
     filesFolder: filesFolderOf(config),
+    photosIn: config.photosIn,
+    metricsToken: config.metricsToken,
     now,
-    log: true,
+    log: fileLog(logsFolderOf(config), (sentence) => process.stderr.write(`${sentence}\n`)),
   });
   const stop = (): void => {
     void app.close().then(() => database.sequelize.close());

@@ -4,6 +4,7 @@ import { equipmentTypes } from './003-equipment-types.ts';
 import { onceOnly } from './004-once-only.ts';
 import { accountsOfAFirm } from './005-accounts.ts';
 import { lightEdits } from './006-light-edits.ts';
+import { photosAndHealth } from './007-photos-and-health.ts';
 import type { NamedMigration } from './migration.ts';
 
 /** Every migration, in order. A migration that has shipped is never changed. */
@@ -14,4 +15,5 @@ export const MIGRATIONS: readonly NamedMigration[] = [
   onceOnly,
   accountsOfAFirm,
   lightEdits,
+  photosAndHealth,
 ];

@@ -23,6 +23,7 @@ export class AttachmentRow extends Model<
   declare thumbnailHash: string;
   declare addedBy: string;
   declare addedAt: Date;
+  declare deviceKey: CreationOptional<string | null>;
 }
 
 export function initAttachments(sequelize: Sequelize): void {
@@ -41,6 +42,7 @@ export function initAttachments(sequelize: Sequelize): void {
       thumbnailHash: { type: DataTypes.STRING(64), allowNull: false },
       addedBy: { type: DataTypes.STRING(120), allowNull: false },
       addedAt: { type: DataTypes.DATE(3), allowNull: false },
+      deviceKey: { type: DataTypes.STRING(64, true), allowNull: true },
     },
     { sequelize, tableName: 'attachments', timestamps: false },
   );

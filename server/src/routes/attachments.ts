@@ -10,6 +10,7 @@ import { personOf } from './sessionGuard.ts';
 
 /** Largest photo, bytes: a good camera picture, and no film. */
 const MOST_BYTES = 12 * 1024 * 1024;
+const deviceKey = z.object({ key: z.string().min(8).max(64).optional() });
 const attachmentId = z.object({ attachmentId: z.coerce.number().int().positive() });
 
 /** A picture goes out as what it was found to be, and as nothing that a browser could run. */
@@ -54,7 +55,10 @@ export const attachmentRoutes: FastifyPluginAsyncZod<{ attachments: Attachments 
 
   app.post(
     '/jobs/:jobId/attachments',
-    { bodyLimit: 2 * MOST_BYTES, schema: { params: jobId, response: { 201: wire.attachment } } },
+    {
+      bodyLimit: 2 * MOST_BYTES,
+      schema: { params: jobId, querystring: deviceKey, response: { 201: wire.attachment } },
+    },
     async (request, reply) => {
       const person = personOf(request);
       if (!request.isMultipart()) throw new RefusalError('NOT_A_PICTURE');
@@ -66,6 +70,7 @@ export const attachmentRoutes: FastifyPluginAsyncZod<{ attachments: Attachments 
         name: photo.name,
         photo: photo.bytes,
         thumbnail: thumbnail.bytes,
+        key: request.query.key,
       });
       return reply.status(201).send(added);
     },

@@ -13,6 +13,9 @@ export function personOf(request: FastifyRequest): Person {
   return person;
 }
 
+/** The id of whoever makes a request, where that is known: for the log. */
+export const askingId = (request: FastifyRequest): number | undefined => people.get(request)?.id;
+
 /** The token of the session that makes this request. Only behind the guard. */
 export function tokenOf(request: FastifyRequest): string {
   const token = request.cookies[SESSION_COOKIE];

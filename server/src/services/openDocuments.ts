@@ -71,6 +71,10 @@ export class OpenDocuments {
     return (await this.select(z.object({ id: z.number() }), sql, [], undefined)).map(({ id }) => id);
   }
 
+  get count(): number {
+    return this.open.size;
+  }
+
   /** What is in memory, whether or not it is the latest. */
   inMemory(jobId: number): OpenDocument | undefined {
     return this.open.get(jobId);

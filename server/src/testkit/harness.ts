@@ -6,6 +6,7 @@ import { SAMPLE_TYPES, readDesign, type Design, wire } from '@bastion/core';
 import type { FastifyInstance, LightMyRequestResponse } from 'fastify';
 import { createConnection } from 'mariadb';
 import { buildApp } from '../app.ts';
+import type { LogSink } from '../log.ts';
 import { type Database, openDatabase } from '../database.ts';
 import { hashPassword } from '../services/passwords.ts';
 
@@ -34,6 +35,9 @@ interface HarnessOptions {
   readonly demo?: boolean;
   readonly now?: () => Date;
   readonly trustedProxies?: readonly string[];
+  readonly photosIn?: 'folder' | 'database';
+  readonly metricsToken?: string;
+  readonly log?: LogSink;
   /** A server on which nobody is yet. */
   readonly empty?: boolean;
 }
@@ -64,7 +68,9 @@ export async function startHarness(options: HarnessOptions = {}): Promise<Harnes
     pagesFolder: undefined,
     filesFolder,
     now: options.now ?? (() => NOW),
-    log: false,
+    photosIn: options.photosIn ?? 'folder',
+    metricsToken: options.metricsToken,
+    log: options.log,
   });
   return {
     app,

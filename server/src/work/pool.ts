@@ -78,6 +78,11 @@ export class Pool {
     return Buffer.from(await this.run<Uint8Array>('paper', given));
   }
 
+  /** Tasks that wait for a thread. */
+  get waiting(): number {
+    return this.piscina.queueSize;
+  }
+
   async close(): Promise<void> {
     await this.piscina.destroy();
   }
