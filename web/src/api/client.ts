@@ -118,11 +118,11 @@ export const api = {
   keepTypes: (types: readonly EquipmentType[]) => ask(wire.catalogue, 'POST', '/types', { types }),
   removeType: (id: string) => send('DELETE', `/types/${encodeURIComponent(id)}`),
   attachments: (jobId: number) => ask(z.array(wire.attachment), 'GET', `/jobs/${jobId}/attachments`),
-  addPhoto: (jobId: number, photo: Blob, thumbnail: Blob, name: string) => {
+  addPhoto: (jobId: number, given: { id: string; photo: Blob; thumbnail: Blob; name: string }) => {
     const form = new FormData();
-    form.set('photo', photo, name);
-    form.set('thumbnail', thumbnail, name);
-    return ask(wire.attachment, 'POST', `/jobs/${jobId}/attachments`, form);
+    form.set('photo', given.photo, given.name);
+    form.set('thumbnail', given.thumbnail, given.name);
+    return ask(wire.attachment, 'POST', `/jobs/${jobId}/attachments?key=${given.id}`, form);
   },
   endRun: (runId: number, state: 'finished' | 'aborted', reason: string) =>
     ask(wire.testRun, 'POST', `/runs/${runId}/end`, { state, reason }),

@@ -25,7 +25,8 @@ import { catalogueNow, useCatalogue } from './catalogue.ts';
 import { useSession } from './session.ts';
 import { legacyOutbox } from './outbox.ts';
 import { Saver, type SaveState } from './saver.ts';
-import { unsent } from './unsent.ts';
+import { unsent, type WaitingPhoto } from './unsent.ts';
+import { useWaitingPhotos } from './waitingPhotos.ts';
 
 /** A step that can be taken back: what was done, in words, and the edits that do it. */
 interface Step {
@@ -145,6 +146,20 @@ function whyNot(job: OpenJob, edits: readonly Edit[]): string | undefined {
 
 function analysed(job: Omit<OpenJob, 'analysis'>): OpenJob {
   return { ...job, analysis: analyse(job.design, catalogueNow()) };
+}
+
+/** A photo that has arrived goes to its line of the delivery list. */
+function tickPhoto({ lineId, what }: WaitingPhoto, { id }: wire.Attachment): void {
+  useJob.getState().change(`Photo: ${what}`, (draft) => {
+    let tick = draft.delivery.find((one) => one.id === lineId);
+    if (tick === undefined) {
+      draft.delivery.push({ id: lineId });
+      tick = draft.delivery.at(-1);
+    }
+    // Sent before, and told only now.
+    if (tick !== undefined && tick.photoIds?.includes(id) !== true)
+      tick.photoIds = [...(tick.photoIds ?? []), id];
+  });
 }
 
 /** A job as it was at an earlier revision: to be looked at, by nobody to be changed. */
@@ -299,6 +314,7 @@ export const useJob = create<JobStore>((set, get) => {
           backlog,
         );
         const own = saver;
+        if (found.canNote || found.canEdit) useWaitingPhotos.getState().begin(userId, jobId, tickPhoto);
         // A window of the same job that has closed without a connection leaves its work to this one.
         lookout = setInterval(() => {
           void unsent.adopt(userId, jobId).then(
@@ -323,6 +339,7 @@ export const useJob = create<JobStore>((set, get) => {
     },
 
     close: () => {
+      useWaitingPhotos.getState().end();
       saver?.stop();
       events?.close();
       clearInterval(lookout);

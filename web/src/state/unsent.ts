@@ -23,14 +23,29 @@ const keptReading = z.object({
   isCorrection: z.boolean(),
   reading: wire.newReading,
 });
+/** A photo that the server has not confirmed, with the line of the delivery list that it belongs to. */
+const keptPhoto = z.object({
+  id: z.string(),
+  kind: z.literal('photo'),
+  owner: z.string(),
+  order: z.number(),
+  lineId: z.string(),
+  what: z.string(),
+  name: z.string(),
+  photo: z.instanceof(Blob),
+  thumbnail: z.instanceof(Blob),
+});
+type KeptPhoto = z.infer<typeof keptPhoto>;
 type KeptBatch = z.infer<typeof keptBatch>;
 type KeptReading = z.infer<typeof keptReading>;
 
+/** A photo that waits on this device. */
+export type WaitingPhoto = Omit<KeptPhoto, 'kind' | 'owner' | 'order'>;
 /** A reading that waits on this device. */
 export type WaitingReading = Pick<KeptReading, 'takenAt' | 'isCorrection' | 'reading'>;
 
 interface Shape extends DBSchema {
-  kept: { key: string; value: KeptBatch | KeptReading; indexes: { owner: string } };
+  kept: { key: string; value: KeptBatch | KeptReading | KeptPhoto; indexes: { owner: string } };
 }
 
 /** Whether a window is gone cannot always be told; then what it left so long ago is taken over, ms. */
@@ -99,6 +114,22 @@ export const unsent = {
       owner: ofRun(userId, runId),
       order: nextOrder(),
     });
+  },
+
+  putPhoto: async (userId: number, jobId: number, photo: WaitingPhoto): Promise<void> => {
+    const db = await database();
+    await db.put('kept', { ...photo, kind: 'photo', owner: ofJob(userId, jobId), order: nextOrder() });
+  },
+
+  /** Photos that wait of a job, in the order in which they were taken, whichever window has taken them: each is kept once under its id. */
+  photos: async (userId: number, jobId: number): Promise<WaitingPhoto[]> => {
+    const found = await (await database()).getAllFromIndex('kept', 'owner', ofJob(userId, jobId));
+    return found
+      .flatMap((one) => {
+        const read = keptPhoto.safeParse(one);
+        return read.success ? [read.data] : [];
+      })
+      .sort((a, b) => a.order - b.order);
   },
 
   /** What waits of a run, in the order in which it was taken. */

@@ -9,14 +9,15 @@ import {
 import { Camera } from 'lucide-react';
 import { ToggleGroup } from 'radix-ui';
 import { useState } from 'react';
-import { api, failureSentence } from '../../api/client.ts';
 import { useJob, useOpenJob } from '../../state/job.ts';
 import { useMayChangeNote } from '../../state/ownNote.ts';
 import { preparePhoto } from '../../state/photo.ts';
 import { put } from '../../state/put.ts';
+import { useWaitingPhotos } from '../../state/waitingPhotos.ts';
 import { TextField } from '../../ui/fields.tsx';
 import { FilePicker } from '../../ui/FilePicker.tsx';
 import { Modal } from '../../ui/Modal.tsx';
+import { WaitingPhotos } from './WaitingPhotos.tsx';
 import { SiteTabs } from './SiteTabs.tsx';
 
 const GROUPS: readonly { readonly key: DeliveryGroup; readonly title: string }[] = [
@@ -62,8 +63,8 @@ function Photos({ ids }: { readonly ids: readonly number[] }) {
 }
 
 function LineView({ line, tick }: { readonly line: DeliveryLine; readonly tick: DeliveryTick | undefined }) {
-  const { id } = useOpenJob();
   const change = useJob((store) => store.change);
+  const keepPhoto = useWaitingPhotos((store) => store.add);
   const [said, setSaid] = useState('');
   const may = useMayChangeNote()(tick);
   const changeTick = (label: string, recipe: (tick: DeliveryTick) => void) =>
@@ -76,19 +77,14 @@ function LineView({ line, tick }: { readonly line: DeliveryLine; readonly tick: 
       if (target !== undefined) recipe(target);
     });
   const addPhoto = async (file: File): Promise<void> => {
-    setSaid(`Sending ${file.name}…`);
+    setSaid(`Taking ${file.name} in…`);
     const prepared = await preparePhoto(file);
     if (prepared === undefined) {
       setSaid(`${file.name} is not a JPEG, PNG or WebP picture, so it was not kept.`);
       return;
     }
-    try {
-      const added = await api.addPhoto(id, prepared.photo, prepared.thumbnail, file.name);
-      changeTick('Photo', (target) => void (target.photoIds = [...(target.photoIds ?? []), added.id]));
-      setSaid('');
-    } catch (error) {
-      setSaid(failureSentence(error));
-    }
+    const photo = { ...prepared, id: crypto.randomUUID(), lineId: line.id, what: line.what, name: file.name };
+    setSaid((await keepPhoto(photo)) ?? '');
   };
   return (
     <li className="grid gap-1.5 border-t border-rule py-2" data-field={`delivery/${line.id}`}>
@@ -132,6 +128,7 @@ function LineView({ line, tick }: { readonly line: DeliveryLine; readonly tick: 
       </div>
       <div className="flex flex-wrap items-center gap-2">
         <Photos ids={tick?.photoIds ?? []} />
+        <WaitingPhotos lineId={line.id} />
         <div className="min-w-48 flex-1">
           <TextField
             label="Note"
