@@ -20,6 +20,7 @@ export default defineConfig({
       'cli/src/**/*.test.ts',
       'server/src/**/*.test.ts',
       'web/src/**/*.test.ts',
+      'trials/*.test.ts',
     ],
     testTimeout: 60_000,
     hookTimeout: 60_000,

@@ -15,7 +15,10 @@ test('notes and photos without a connection outlive the window, arrive once, and
   const jobId = /jobs\/(\d+)/.exec(page.url())?.[1] ?? '';
   const address = `/jobs/${jobId}/site/delivery`;
   await page.goto(address);
-  const line = page.getByRole('listitem').filter({ hasText: /torque/i }).first();
+  const line = page
+    .getByRole('listitem')
+    .filter({ hasText: /torque/i })
+    .first();
   await expect(line).toBeVisible();
 
   await test.step('on a dead spot', async () => {
@@ -32,7 +35,10 @@ test('notes and photos without a connection outlive the window, arrive once, and
   await page.close();
   await phone.setOffline(false);
   const again = await phone.newPage();
-  const same = again.getByRole('listitem').filter({ hasText: /torque/i }).first();
+  const same = again
+    .getByRole('listitem')
+    .filter({ hasText: /torque/i })
+    .first();
   await test.step('the next visit sends them', async () => {
     await again.goto(address);
     await expect(same.getByRole('button', { name: 'Photo 1, larger' })).toBeVisible();
@@ -64,7 +70,12 @@ test('notes and photos without a connection outlive the window, arrive once, and
     await desk.getByRole('button', { name: 'Bring revision 1 back', exact: true }).click();
     await expect(desk.getByText('Revision 1 is the latest design again')).toBeVisible();
     await desk.goto(address);
-    await expect(desk.getByRole('listitem').filter({ hasText: /torque/i }).first()).toBeVisible();
+    await expect(
+      desk
+        .getByRole('listitem')
+        .filter({ hasText: /torque/i })
+        .first(),
+    ).toBeVisible();
     await expect(desk.getByText(/^Femi Okafor, /)).toHaveCount(0);
     await office.close();
   });

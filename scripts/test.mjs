@@ -95,6 +95,7 @@ await runMain(async () => {
     'web/src',
     'scripts',
     'journeys',
+    'trials',
     '--config',
     '.dependency-cruiser.cjs',
   ]);

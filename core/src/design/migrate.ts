@@ -100,7 +100,8 @@ export function migrate(
     return { ok: false, problems: [{ path: ['format'], message }] };
   }
   for (const step of migrations) {
-    if (step.from < target && document.format === step.from) document = { ...step.up(document), format: step.from + 1 };
+    if (step.from < target && document.format === step.from)
+      document = { ...step.up(document), format: step.from + 1 };
   }
   return { ok: true, value: document };
 }

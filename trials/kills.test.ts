@@ -1,77 +1,19 @@
-import { type ChildProcess, spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { createServer } from 'node:net';
-import { fileURLToPath } from 'node:url';
 import { designSchema } from '@bastion/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { z } from 'zod';
-import { type Harness, PASSWORD, smallDesign, startHarness } from './testkit/harness.ts';
+import { type Harness, smallDesign, startHarness } from '../server/src/testkit/harness.ts';
+import { times } from './lib/form.ts';
+import { ask, end, signIn, startServer } from './lib/servers.ts';
 
-/** Short forms of the trials on a running server: killed in the middle of saving, and two servers on one database. */
-const PROGRAM = fileURLToPath(new URL('../dist/main.js', import.meta.url));
-const KILLS = 6;
+/** A running server is killed in the middle of saving, and two servers work on one database. */
+const KILLS = times({ short: 6, long: 1000 });
+const STEPS = times({ short: 15, long: 500 });
 const LANES = 6;
 
 let harness: Harness;
 beforeAll(async () => void (harness = await startHarness()));
 afterAll(() => harness.close());
-
-const freePort = (): Promise<number> =>
-  new Promise((resolve) => {
-    const probe = createServer().listen(0, '127.0.0.1', () => {
-      const address = probe.address();
-      probe.close(() => resolve(typeof address === 'object' && address !== null ? address.port : 0));
-    });
-  });
-
-interface Running {
-  readonly address: string;
-  readonly child: ChildProcess;
-}
-
-async function start(): Promise<Running> {
-  const { database, host, port, username, password } = harness.database.sequelize.config;
-  const own = await freePort();
-  const child = spawn(process.execPath, [PROGRAM], {
-    env: {
-      ...process.env,
-      DATABASE_URL: `mariadb://${username}:${String(password)}@${String(host)}:${String(port)}/${database}`,
-      PORT: String(own),
-      BASTION_DEMO: 'off',
-    },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  await new Promise<void>((resolve, reject) => {
-    child.stdout.on('data', (chunk) => String(chunk).includes('listening') && resolve());
-    child.once('exit', (code) => reject(new Error(`The server ended before it listened (${String(code)}).`)));
-  });
-  return { address: `http://127.0.0.1:${own}`, child };
-}
-
-/** Ends a server, by its own process id, and waits until it is gone. */
-async function end({ child }: Running, signal: 'SIGKILL' | 'SIGTERM'): Promise<void> {
-  const gone = new Promise((resolve) => child.once('exit', resolve));
-  child.kill(signal);
-  await gone;
-}
-
-async function signIn(address: string): Promise<string> {
-  const answer = await fetch(`${address}/api/session`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ email: 'designer@north.test', password: PASSWORD }),
-  });
-  return answer.headers.get('set-cookie')?.split(';')[0] ?? '';
-}
-
-async function ask(address: string, cookie: string, method: string, path: string, body?: unknown) {
-  const answer = await fetch(`${address}/api${path}`, {
-    method,
-    headers: { cookie, ...(body === undefined ? {} : { 'content-type': 'application/json' }) },
-    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-  });
-  return { status: answer.status, body: (await answer.json()) as unknown };
-}
 
 const opened = z.object({ revision: z.number(), document: designSchema });
 const saved = z.object({ revision: z.number() });
@@ -126,7 +68,7 @@ class Lane {
 
 describe('a server that is killed while people save', () => {
   it(`loses no edit that it has answered, over ${KILLS} kills, and applies none twice`, async () => {
-    let server = await start();
+    let server = await startServer(harness);
     let cookie = await signIn(server.address);
     const { id } = made.parse((await ask(server.address, cookie, 'POST', '/jobs/import', laneDesign())).body);
     const lanes = Array.from({ length: LANES }, (_, lane) => new Lane(lane, id));
@@ -139,7 +81,7 @@ describe('a server that is killed while people save', () => {
       await new Promise((resolve) => setTimeout(resolve, 150 + ((kill * 97) % 200)));
       await end(current, 'SIGKILL');
       await results;
-      server = await start();
+      server = await startServer(harness);
       cookie = await signIn(server.address);
       const found = opened.parse((await ask(server.address, cookie, 'GET', `/jobs/${id}`)).body);
       lanes.forEach((lane, index) => {
@@ -163,12 +105,12 @@ describe('a server that is killed while people save', () => {
     // Stopped in order, the whole document is as far as its edits.
     const row = await harness.database.models.jobs.findByPk(id, { rejectOnEmpty: true });
     expect(row.documentRevision).toBe(last.revision);
-  }, 60_000);
+  }, 3_600_000);
 });
 
 describe('two servers on one database', () => {
   it('give each revision once, and both end with the same document', async () => {
-    const servers = [await start(), await start()];
+    const servers = [await startServer(harness), await startServer(harness)];
     const cookies = await Promise.all(servers.map(({ address }) => signIn(address)));
     const at = (index: number) => ({
       address: servers[index % 2]?.address ?? '',
@@ -181,7 +123,7 @@ describe('two servers on one database', () => {
     const lanes = Array.from({ length: LANES }, (_, lane) => new Lane(lane, id));
     await Promise.all(
       lanes.map(async (lane, index) => {
-        for (let step = 0; step < 15; step += 1) {
+        for (let step = 0; step < STEPS; step += 1) {
           const { address, cookie } = at(index + step);
           await lane.step(address, cookie);
         }
@@ -193,8 +135,8 @@ describe('two servers on one database', () => {
       ),
     );
     expect(documents[0]).toEqual(documents[1]);
-    expect(documents[0]?.revision).toBe(1 + LANES * 15);
-    expect(documents[0]?.document.circuits.map(({ note }) => note)).toEqual(lanes.map(() => '15'));
+    expect(documents[0]?.revision).toBe(1 + LANES * STEPS);
+    expect(documents[0]?.document.circuits.map(({ note }) => note)).toEqual(lanes.map(() => String(STEPS)));
     for (const server of servers) await end(server, 'SIGTERM');
-  }, 60_000);
+  }, 3_600_000);
 });
