@@ -5,6 +5,7 @@ import {
   type ZodTypeProvider,
 } from 'fastify-type-provider-zod';
 import { z } from 'zod';
+import { RefusalError } from '../errors.ts';
 import type { Audit } from '../services/audit.ts';
 import type { Jobs } from '../services/jobs.ts';
 import { readBatch } from '../services/readBatch.ts';
@@ -21,9 +22,9 @@ export const jobId = z.object({ jobId: z.coerce.number().int().positive() });
 
 /** The batch of a body that is still text. */
 async function batchOf(body: unknown, pool: Pool): Promise<wire.EditBatch> {
-  const text = z.string().parse(body);
-  refuseTooMuch(text);
-  return text.length > SHORT ? pool.batch(text) : readBatch(text);
+  if (typeof body !== 'string') throw new RefusalError('REQUEST_INVALID');
+  refuseTooMuch(body);
+  return body.length > SHORT ? pool.batch(body) : readBatch(body);
 }
 
 /** A batch comes as text. A long one is read in a thread, and what was read there is not read again here. */
