@@ -1,6 +1,5 @@
-import type {} from '@fastify/swagger';
-import type { FastifyInstance } from 'fastify';
 import { z } from 'zod';
+import type { Caller } from '../../server/src/testkit/harness.ts';
 
 /** A JSON schema, as far as the trials look into it. */
 export type Schema = Readonly<Record<string, unknown>>;
@@ -23,8 +22,8 @@ export interface Route {
 }
 
 /** The routes of a server, from its own description. */
-export function routesOf(app: FastifyInstance): Route[] {
-  const { paths } = description.parse(JSON.parse(JSON.stringify(app.swagger())));
+export async function routesOf(caller: Caller): Promise<Route[]> {
+  const { paths } = description.parse((await caller('GET', '/api/docs/json')).json());
   return Object.entries(paths).flatMap(([path, operations]) =>
     Object.entries(operations).map(([verb, { parameters = [], requestBody }]): Route => {
       const method = z.enum(['GET', 'POST', 'PUT', 'DELETE']).parse(verb.toUpperCase());

@@ -3,23 +3,32 @@ export const MOST_DEPTH = 40;
 /** How many values a text may hold: ten thousand circuits of six fully stated items have fewer. */
 export const MOST_VALUES = 1_000_000;
 
+/** How many fields one object may have. The widest thing of a design has some fifty. */
+export const MOST_FIELDS = 500;
+
 /** How much a JSON text holds, whatever it says. */
 export interface JsonSize {
   /** Lists and objects inside of each other, at the deepest place. */
   readonly depth: number;
   /** Values in lists and objects, counted by what opens and parts them. */
   readonly values: number;
+  /** Fields of the object that has most. */
+  readonly fields: number;
 }
 
 const QUOTE = 0x22;
 const BACKSLASH = 0x5c;
 const COMMA = 0x2c;
+const COLON = 0x3a;
 const OPENS = new Set([0x7b, 0x5b]);
 const CLOSES = new Set([0x7d, 0x5d]);
 
 /** Measures a JSON text in one pass, before anything is made of it. Text that is no JSON is measured as well, and means nothing. */
 export function jsonSize(text: string): JsonSize {
-  let [depth, deepest, values, isString] = [0, 0, 0, false];
+  let [depth, deepest, values, widest, isString] = [0, 0, 0, 0, false];
+  /** Fields so far of what is open at each depth; what lies deeper than may be is not told apart. */
+  const fields = new Int32Array(MOST_DEPTH + 2);
+  const here = (): number => Math.max(0, Math.min(depth, MOST_DEPTH + 1));
   for (let at = 0; at < text.length; at += 1) {
     const code = text.charCodeAt(at);
     if (isString) {
@@ -27,21 +36,28 @@ export function jsonSize(text: string): JsonSize {
       else if (code === QUOTE) isString = false;
     } else if (code === QUOTE) isString = true;
     else if (code === COMMA) values += 1;
-    else if (OPENS.has(code)) {
+    else if (code === COLON) {
+      const count = (fields[here()] ?? 0) + 1;
+      fields[here()] = count;
+      if (count > widest) widest = count;
+    } else if (OPENS.has(code)) {
       values += 1;
       depth += 1;
+      fields[here()] = 0;
       if (depth > deepest) deepest = depth;
     } else if (CLOSES.has(code)) depth -= 1;
   }
-  return { depth: deepest, values };
+  return { depth: deepest, values, fields: widest };
 }
 
 /** Why a text holds more than anything that is read here; undefined where it does not. The figure and its limit are named. */
 export function sizeProblem(text: string): string | undefined {
-  const { depth, values } = jsonSize(text);
+  const { depth, values, fields } = jsonSize(text);
   if (depth > MOST_DEPTH)
     return `things lie ${depth} deep in each other; ${MOST_DEPTH} is the most that is read`;
   if (values > MOST_VALUES)
     return `this holds about ${values.toLocaleString('en')} values; ${MOST_VALUES.toLocaleString('en')} is the most that is read`;
+  if (fields > MOST_FIELDS)
+    return `one object has ${fields.toLocaleString('en')} fields; ${MOST_FIELDS} is the most that is read`;
   return undefined;
 }

@@ -55,6 +55,18 @@ function boundSentence(issue: Issue & { code: 'too_small' | 'too_big' }): string
   return `must be ${word} ${String(bound)}, but is ${String(issue.input)}`;
 }
 
+/** So many unknown fields are named; the rest are counted. */
+const MOST_NAMED = 6;
+
+function unknownFields(keys: readonly string[]): string {
+  const named = keys
+    .slice(0, MOST_NAMED)
+    .map((key) => `"${key.slice(0, 60)}"`)
+    .join(', ');
+  const more = keys.length > MOST_NAMED ? ` and ${keys.length - MOST_NAMED} more` : '';
+  return `has a field this format does not know: ${named}${more}`;
+}
+
 /** The sentence for one schema issue. Words are made here alone, from the issue's own fields. */
 function sentenceFor(issue: Issue): string {
   switch (issue.code) {
@@ -66,7 +78,7 @@ function sentenceFor(issue: Issue): string {
     case 'invalid_value':
       return `must be one of ${issue.values.map((value) => `"${String(value)}"`).join(', ')}, but is ${JSON.stringify(issue.input)}`;
     case 'unrecognized_keys':
-      return `has a field this format does not know: ${issue.keys.map((key) => `"${key}"`).join(', ')}`;
+      return unknownFields(issue.keys);
     case 'invalid_union':
       return `is none of the kinds allowed here`;
     case 'not_multiple_of':

@@ -36,9 +36,14 @@ function answer<T>(work: () => T): Answer<T> {
   try {
     return { ok: true, value: work() };
   } catch (error) {
-    if (!(error instanceof RefusalError)) throw error;
-    return { ok: false, code: error.code, detail: error.detail };
+    return refused(error);
   }
+}
+
+/** A refusal as an answer; whatever else went wrong stays what it is. */
+function refused(error: unknown): Answer<never> {
+  if (!(error instanceof RefusalError)) throw error;
+  return { ok: false, code: error.code, detail: error.detail };
 }
 
 /** Judges text that came from outside, or from the store; what comes back is the document as it is kept now. */
@@ -98,7 +103,11 @@ export type Paper = { readonly madeAt: Date } & (
 );
 
 export async function paper(given: Paper): Promise<Answer<Uint8Array>> {
-  return { ok: true, value: await written(given) };
+  try {
+    return { ok: true, value: await written(given) };
+  } catch (error) {
+    return refused(error);
+  }
 }
 
 async function written(given: Paper): Promise<Uint8Array> {
