@@ -11,6 +11,20 @@ import {
 
 class Refused extends Error {}
 
+/** So many rows of a list are looked for one by one; from there on it is noted where each is. */
+const FEW_LOOKS = 8;
+
+/** Lists that were found to hold nothing but things with ids. Documents are not changed once they are made, so it stays true. */
+const knownLists = new WeakSet<object>();
+
+function isKnownList(value: Json | undefined): value is Entity[] {
+  if (!Array.isArray(value)) return false;
+  if (knownLists.has(value)) return true;
+  if (!isEntityList(value)) return false;
+  knownLists.add(value);
+  return true;
+}
+
 type Container = JsonObject | Entity[];
 
 /**
@@ -23,6 +37,7 @@ class Draft {
   private readonly own = new Set<object>();
   /** Copied lists of things with ids: which ids are in each, and where each was last seen. */
   private readonly lists = new Map<object, Map<string, number>>();
+  private readonly looks = new Map<object, number>();
 
   constructor(document: Json) {
     this.root = document;
@@ -36,16 +51,14 @@ class Draft {
     if (this.own.has(value)) return value;
     const copy = (Array.isArray(value) ? value.slice() : Object.assign({}, value)) as T;
     this.own.add(copy);
+    if (knownLists.has(value)) knownLists.add(copy);
     return copy;
-  }
-
-  private isList(value: Json | undefined): value is Entity[] {
-    return (typeof value === 'object' && value !== null && this.lists.has(value)) || isEntityList(value);
   }
 
   /** Where an id is in a copied list; -1 where it is not there. */
   private place(list: Entity[], id: string): number {
     const places = this.places(list);
+    if (places === undefined) return list.findIndex((entity) => entity.id === id);
     const known = places.get(id);
     if (known === undefined || list[known]?.id === id) return known ?? -1;
     // Rows have come or gone before it since.
@@ -54,12 +67,14 @@ class Draft {
     return found;
   }
 
-  private places(list: Entity[]): Map<string, number> {
-    let places = this.lists.get(list);
-    if (places === undefined) {
-      places = new Map(list.map((entity, index) => [entity.id, index]));
-      this.lists.set(list, places);
-    }
+  private places(list: Entity[]): Map<string, number> | undefined {
+    const known = this.lists.get(list);
+    if (known !== undefined) return known;
+    const looks = (this.looks.get(list) ?? 0) + 1;
+    this.looks.set(list, looks);
+    if (looks <= FEW_LOOKS) return undefined;
+    const places = new Map(list.map((entity, index) => [entity.id, index]));
+    this.lists.set(list, places);
     return places;
   }
 
@@ -77,7 +92,7 @@ class Draft {
   }
 
   private container(value: Json | undefined, path: readonly string[]): Container {
-    if (this.isList(value) || isObject(value)) return this.owned(value);
+    if (isKnownList(value) || isObject(value)) return this.owned(value);
     throw new Refused(`${path.join('.')} is not there any more`);
   }
 
@@ -109,7 +124,9 @@ class Draft {
       Reflect.deleteProperty(target, key);
     }
     // Such an edit may give a row another id, or none.
-    if (key === 'id' || Array.isArray(target)) this.lists.clear();
+    if (key !== 'id' && !Array.isArray(target)) return;
+    this.lists.clear();
+    for (const one of this.own) knownLists.delete(one);
   }
 
   private list(path: readonly string[]): Entity[] {
@@ -117,7 +134,7 @@ class Draft {
     const key = path.at(-1);
     const parent = this.reach(path.slice(0, -1));
     const value = key === undefined ? undefined : this.get(parent, key, path);
-    if (key === undefined || !this.isList(value))
+    if (key === undefined || !isKnownList(value))
       throw new Refused(`${where} is not a list of things with ids`);
     const list = this.owned(value);
     this.put(parent, key, list);
@@ -135,7 +152,7 @@ class Draft {
     // The one it followed may have been removed by somebody else: then the end of the list is the honest place.
     const index = follows !== null && at === -1 ? list.length : at + 1;
     list.splice(index, 0, entity);
-    this.places(list).set(id, index);
+    this.lists.get(list)?.set(id, index);
   }
 
   remove(path: readonly string[]): void {
@@ -143,7 +160,7 @@ class Draft {
     const id = path.at(-1) ?? '';
     const at = this.place(list, id);
     if (at !== -1) list.splice(at, 1);
-    this.places(list).delete(id);
+    this.lists.get(list)?.delete(id);
   }
 
   order(path: readonly string[], after: readonly string[]): void {

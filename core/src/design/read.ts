@@ -52,6 +52,13 @@ function circuitsTouched(edits: readonly Edit[]): ReadonlySet<string> | undefine
   return ids;
 }
 
+/** Where circuits stand. One is looked for until it is found; many are found in one pass. */
+function placesOf({ circuits }: Design, ids: ReadonlySet<string>): number[] {
+  const [first] = ids;
+  if (ids.size === 1) return [circuits.findIndex(({ id }) => id === first)];
+  return circuits.flatMap(({ id }, at) => (ids.has(id) ? [at] : []));
+}
+
 /**
  * Judges a design that edits have made from a valid one, on what they touch: where they stay inside of circuits, only those circuits
  * are parsed and followed. What it finds, `readDesign` would find.
@@ -64,9 +71,9 @@ export function rereadTouched(
 ): Result<Design> {
   const ids = circuitsTouched(edits);
   if (ids === undefined) return rereadDesign(before, after, catalogue);
-  const touched = after.circuits.filter(({ id }) => ids.has(id));
-  const isFine = touched.every((circuit) => circuitSchema.safeParse(circuit).success);
-  if (!isFine || referenceProblems(after, catalogue, ids).length > 0) return readDesign(after, catalogue);
+  const touched = placesOf(after, ids);
+  const isFine = touched.every((at) => circuitSchema.safeParse(after.circuits[at]).success);
+  if (!isFine || referenceProblems(after, catalogue, touched).length > 0) return readDesign(after, catalogue);
   return { ok: true, value: after };
 }
 

@@ -2,7 +2,7 @@ import type { EquipmentKind, EquipmentType } from '../catalogue/schema.ts';
 import type { Path, Problem } from '../values/problem.ts';
 import { remember } from '../values/remember.ts';
 import type { Line } from '../values/quantities.ts';
-import type { Bank, Design, Stack, SupplyKind } from './schema.ts';
+import type { Bank, Circuit, Design, Stack, SupplyKind } from './schema.ts';
 
 /** The lines each supply has, in order. */
 export const SUPPLY_LINES: Record<SupplyKind, readonly Line[]> = {
@@ -110,13 +110,13 @@ function kindsOf(
 
 /**
  * What the schema cannot see: references that lead nowhere, and lines that the supply does not have.
- * `catalogue` stands in for types the document has not copied in yet. With `only`, nothing but circuits of these ids has changed, and
- * only they are followed.
+ * `catalogue` stands in for types the document has not copied in yet. With `only`, nothing but the circuits at these places has changed,
+ * and only they are followed.
  */
 export function referenceProblems(
   design: Design,
   catalogue: readonly EquipmentType[],
-  only?: ReadonlySet<string>,
+  only?: readonly number[],
 ): Problem[] {
   const problems: Problem[] = [];
   const kinds = kindsOf(catalogue, design.types);
@@ -153,13 +153,19 @@ export function referenceProblems(
 
   const follow: Follow = { refer, ofKind };
 
-  design.circuits.forEach((circuit, c) => {
-    if (only !== undefined && !only.has(circuit.id)) return;
+  const followCircuit = (circuit: Circuit, c: number): void => {
     refer(['circuits', c, 'partitionId'], circuit.partitionId, partitionIds, 'the partition');
     circuit.lines?.forEach((one, l) => onLine(['circuits', c, 'lines', l], one));
     ofKind(['circuits', c, 'device', 'typeId'], circuit.device?.typeId, 'protective-device');
-  });
-  if (only !== undefined) return problems;
+  };
+  if (only !== undefined) {
+    for (const c of only) {
+      const circuit = design.circuits[c];
+      if (circuit !== undefined) followCircuit(circuit, c);
+    }
+    return problems;
+  }
+  design.circuits.forEach(followCircuit);
   design.partitions.forEach((partition, p) =>
     refer(['partitions', p, 'stackId'], partition.stackId, stackIds, 'the stack'),
   );
