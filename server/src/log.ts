@@ -21,6 +21,8 @@ const failed = z.object({
 
 /** The sentence of an error for whoever watches the terminal; undefined for lines that are none. */
 export function errorSentence(line: string): string | undefined {
+  // Most lines are of requests that went well: those are not read again.
+  if (line.startsWith('{"level":30')) return undefined;
   let value: unknown;
   try {
     value = JSON.parse(line);

@@ -87,7 +87,7 @@ function UndoButtons() {
 }
 
 function Workspace({ onPalette }: { readonly onPalette: () => void }) {
-  const { id, design, canEdit, canAccept, at } = useOpenJob();
+  const { id, design, canEdit, canAccept, canNote, at } = useOpenJob();
   const notice = useJob((store) => store.notice);
   const tell = useJob((store) => store.tell);
   useFieldFromAddress();
@@ -100,10 +100,12 @@ function Workspace({ onPalette }: { readonly onPalette: () => void }) {
         <h1 className="mr-2 min-w-0 truncate text-[15px]">{design.name}</h1>
         <SaveMark />
         {!canEdit && at === undefined && (
-          <span className="text-quiet">
+          <span className="text-quiet max-sm:hidden">
             {canAccept
               ? 'You may accept findings, not change the design.'
-              : 'You may look at this design, not change it.'}
+              : canNote
+                ? 'You may write notes and run tests, not change the design.'
+                : 'You may look at this design, not change it.'}
           </span>
         )}
         <span className="flex-1" />

@@ -67,7 +67,7 @@ export function RevisionsPage() {
                   {row.revision === (at ?? latest) && <strong> (open)</strong>}
                 </td>
                 <td className="pr-3">{row.at === '' ? 'not known' : new Date(row.at).toLocaleString()}</td>
-                <td className="pr-3">{row.by}</td>
+                <td className="pr-3">{row.by === '' ? 'not known' : row.by}</td>
                 <td className="pr-3">{words(row)}</td>
                 <td className="text-right whitespace-nowrap">
                   {row.revision !== (at ?? latest) && (
