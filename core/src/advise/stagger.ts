@@ -66,8 +66,20 @@ interface Plan {
   readonly refused: readonly Circuit[];
 }
 
+interface Wanted {
+  /** Share of what is allowed that stays free. */
+  readonly margin: number;
+  /** A plan that leaves one circuit behind is of no use: it is given up at the first. */
+  readonly ofAll: boolean;
+}
+
 /** Gives each starting circuit, in order, the earliest delay that leaves the wanted room with all that came before it. */
-function plan(place: Place, steady: readonly Circuit[], starting: readonly Circuit[], margin: number): Plan {
+function plan(
+  place: Place,
+  steady: readonly Circuit[],
+  starting: readonly Circuit[],
+  { margin, ofAll }: Wanted,
+): Plan {
   let placed: Circuit[] = [...steady];
   const refused: Circuit[] = [];
   for (const circuit of starting) {
@@ -77,8 +89,10 @@ function plan(place: Place, steady: readonly Circuit[], starting: readonly Circu
       // Room of m below what is allowed means needed · (1 + …) = allowed: margin = 1 − needed/allowed.
       if (1 - 1 / (leastRoom(place, [...placed, tried]) + 1) >= margin) found = tried;
     }
-    if (found === undefined) refused.push(circuit);
-    else placed = [...placed, found];
+    if (found === undefined) {
+      refused.push(circuit);
+      if (ofAll) break;
+    } else placed = [...placed, found];
   }
   return { placed, refused };
 }
@@ -94,7 +108,7 @@ function startVa(board: Board, circuit: Circuit): number {
 }
 
 /** Tries two orders, by importance and by size, and keeps the one that leaves less behind and is done sooner. */
-function bestPlan(place: Place, board: Board, margin: number): Plan {
+function bestPlan(place: Place, board: Board, wanted: Wanted): Plan {
   const startsHere = new Set(board.startingItems.map(({ running }) => running.circuit.id));
   const steady = board.circuits
     .filter((circuit) => !startsHere.has(circuit.id))
@@ -107,7 +121,7 @@ function bestPlan(place: Place, board: Board, margin: number): Plan {
   const plans = [
     [...starting].sort((a, b) => rank(a) - rank(b) || bySize(a, b)),
     [...starting].sort(bySize),
-  ].map((order) => plan(place, steady, order, margin));
+  ].map((order) => plan(place, steady, order, wanted));
   const last = (one: Plan): number => Math.max(0, ...one.placed.map((circuit) => circuit.startDelayS ?? 0));
   const [first = { placed: [], refused: [] }, second = first] = plans;
   if (first.refused.length !== second.refused.length)
@@ -154,7 +168,8 @@ export function withDelays(
   const compiled = installation.stacks.find((one) => one.stack.id === stackId);
   const place = compiled === undefined ? undefined : placeOf(installation, compiled);
   if (place === undefined) return undefined;
-  const { placed, refused } = bestPlan(place, place.board, installation.defaults.staggerMargin.value);
+  const margin = installation.defaults.staggerMargin.value;
+  const { placed, refused } = bestPlan(place, place.board, { margin, ofAll: true });
   return refused.length > 0 ? undefined : withDelaysOf(design, placed);
 }
 
@@ -166,7 +181,7 @@ function proposalFor(
 ): Proposal | string {
   const { compiled, installation } = place;
   const margin = installation.defaults.staggerMargin.value;
-  const { placed, refused } = bestPlan(place, board, margin);
+  const { placed, refused } = bestPlan(place, board, { margin, ofAll: false });
   const delays = new Map(placed.map((circuit) => [circuit.id, circuit.startDelayS ?? 0]));
   const changed = board.circuits.filter(
     (circuit) => delays.has(circuit.id) && (circuit.startDelayS ?? 0) !== delays.get(circuit.id),

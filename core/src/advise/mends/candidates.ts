@@ -1,4 +1,5 @@
 import type { CheckId } from '../../checks/registry.ts';
+import { arrangedWall } from './arrangeWall.ts';
 import {
   evenSharing,
   gentlerCharging,
@@ -11,6 +12,7 @@ import {
 import type { Candidate, Trouble } from './candidate.ts';
 import { leaveOff, loadSide, moreUnits, ontoBackup, otherInverters } from './loadSide.ts';
 import { batteryBus, equalLeads, lessCharging, parallelBus, sameFirmware, unitSettings } from './settings.ts';
+import { shedStage } from './shedStage.ts';
 import { bondings, elsewhere } from './site.ts';
 import { generatorCharging, otherGenerators, pvOntoGrid, shorterStrings } from './sources.ts';
 
@@ -33,6 +35,7 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
   'bank.addresses': batteryBus,
   'bank.autonomy': (trouble) => [
     ...higherReserve(trouble),
+    ...shedStage(trouble),
     ...leaveOff(trouble),
     ...moreModules(trouble),
     ...otherBatteries(trouble),
@@ -90,10 +93,10 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
   'load.output': loadSide,
   'load.power': loadSide,
   'load.total': loadSide,
-  'place.clearance': elsewhere,
+  'place.clearance': (trouble) => [...arrangedWall(trouble), ...elsewhere(trouble)],
   'place.exposure': elsewhere,
   'place.height': elsewhere,
-  'place.overlap': elsewhere,
+  'place.overlap': (trouble) => [...arrangedWall(trouble), ...elsewhere(trouble)],
   'pv.ac-coupled': (trouble) => [
     ...pvOntoGrid(trouble),
     ...moreUnits(trouble),

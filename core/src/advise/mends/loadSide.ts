@@ -55,14 +55,21 @@ function moves({ design, cause, compiled }: Trouble): Candidate[] {
   );
 }
 
-/** What matters least leaves the backup output, one circuit after the other. What must run stays. */
-function leaving({ design, compiled }: Trouble): Candidate[] {
+/** Circuits that a set carries and that need not run: what matters least first, of those the largest. */
+export function leastImportantFirst({ design, compiled }: Trouble): Circuit[] {
   if (compiled === undefined) return [];
-  const order = carriedBy(design, compiled.stack.id)
+  return carriedBy(design, compiled.stack.id)
     .filter((circuit) => importanceOf(circuit) !== 'must')
     .sort(
       (a, b) => RANK[importanceOf(b) ?? 'could'] - RANK[importanceOf(a) ?? 'could'] || largestFirst(a, b),
     );
+}
+
+/** What matters least leaves the backup output, one circuit after the other. What must run stays. */
+function leaving(trouble: Trouble): Candidate[] {
+  const { compiled } = trouble;
+  if (compiled === undefined) return [];
+  const order = leastImportantFirst(trouble);
   return [
     {
       id: 'leave-off',

@@ -7,7 +7,7 @@ import { findingsOf, limitModes } from '../../checks/runChecks.ts';
 import { sentenceOf } from '../../checks/sentence.ts';
 import type { EquipmentType } from '../../catalogue/schema.ts';
 import { diff, type Edit } from '../../design/edits.ts';
-import { readDesign } from '../../design/read.ts';
+import { rereadDesign } from '../../design/read.ts';
 import type { Design } from '../../design/schema.ts';
 import { compile } from '../../installation/compile.ts';
 import { statedOf } from '../../installation/stated.ts';
@@ -72,7 +72,7 @@ const count = (analysis: Analysis, state: Cause['state']): number =>
 
 function effectOf(trouble: Trouble, design: Design): MendEffect | undefined {
   const { catalogue } = trouble;
-  const read = readDesign(design, catalogue);
+  const read = rereadDesign(trouble.design, design, catalogue);
   if (!read.ok) return undefined;
   const after = analyse(read.value, catalogue);
   const left = leftOf(trouble, read.value, catalogue);
