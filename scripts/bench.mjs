@@ -1,5 +1,5 @@
 // `npm run bench`: what the heavy parts cost, each beside a baseline taken in the same run.
-import { rmSync } from 'node:fs';
+import { readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import Papa from 'papaparse';
 import { ensureBuilt } from './lib/build.mjs';
@@ -163,6 +163,33 @@ function reportShare({ shareBank }) {
   }
 }
 
+/** Causes, verdict and mends of a large survey and of the samples, beside the checks they follow from. */
+function reportMends(core) {
+  const designs = ['fernhollow', 'tern-rock', 'quillback'].map((name) => [
+    name,
+    readFileSync(join(root, 'examples', `${name}.json`), 'utf8'),
+  ]);
+  designs.push(['600 circuits', JSON.stringify(designOf(600))]);
+  console.log('design  checks ms  causes and verdict ms  mends of one cause ms: median, worst');
+  for (const [name, text] of designs) {
+    const { value: design } = core.readDesignText(text, core.SAMPLE_TYPES);
+    for (let warm = 0; warm < 5; warm += 1) core.analyse(structuredClone(design), core.SAMPLE_TYPES);
+    const checks = timedOnce(() => core.analyse(structuredClone(design), core.SAMPLE_TYPES));
+    const verdict = timedOnce(() => {
+      const causes = core.analysisCauses(checks.value);
+      core.verdictOf(checks.value.installation, causes);
+      return causes;
+    });
+    const times = verdict.value
+      .map((cause) => timedOnce(() => core.mendsOf(cause, checks.value, core.SAMPLE_TYPES)).ms)
+      .sort((a, b) => a - b);
+    const cells = [checks.ms.toFixed(1), verdict.ms.toFixed(1)];
+    console.log(
+      `${name}  ${cells.join('  ')}  ${times[Math.floor(times.length / 2)].toFixed(0)}, ${times.at(-1).toFixed(0)}`,
+    );
+  }
+}
+
 async function reportBrowser() {
   const { startDatabase } = await import('./lib/database.mjs');
   const { startServer } = await import('./lib/server.mjs');
@@ -279,5 +306,6 @@ await runMain(async () => {
     `A year of 15-minute readings: ${read.ms.toFixed(0)} ms to read and sum up, beside ${parse.ms.toFixed(0)} ms to split the CSV (wanted under 1000 together)`,
   );
   reportShare(core);
+  reportMends(core);
   await reportBrowser();
 });

@@ -13,6 +13,7 @@ import { ConflictDialog } from '../ui/ConflictDialog.tsx';
 import { useFieldFromAddress } from '../ui/fieldLinks.ts';
 import { ModeRibbon } from '../ui/ModeRibbon.tsx';
 import { Palette } from '../ui/Palette.tsx';
+import { PaperFrame } from '../ui/PaperFrame.tsx';
 import { SaveMark } from '../ui/SaveMark.tsx';
 import { StageRail } from '../ui/StageRail.tsx';
 import { VariantMenu } from '../ui/VariantMenu.tsx';
@@ -95,7 +96,8 @@ function Workspace({ onPalette }: { readonly onPalette: () => void }) {
     document.title = `${design.name} · Zealous Bastion`;
   }, [design.name]);
   return (
-    <div className="flex h-full flex-col print:h-auto">
+    <div className="flex h-full flex-col print:block print:h-auto">
+      <PaperFrame />
       <div className="no-print flex items-center gap-x-2 border-b border-rule px-3 sm:flex-wrap">
         <h1 className="mr-2 min-w-0 truncate text-[15px]">{design.name}</h1>
         <SaveMark />

@@ -41,7 +41,7 @@ export function Shell() {
     return () => window.removeEventListener('keydown', onKey);
   }, []);
   return (
-    <div className="flex h-dvh flex-col print:h-auto">
+    <div className="flex h-dvh flex-col print:block print:h-auto">
       <a href="#content" className="sr-only focus:not-sr-only focus:p-2">
         Skip to the content
       </a>

@@ -162,7 +162,7 @@ export function LoadsStage() {
     setIsImporting(true);
   };
   return (
-    <>
+    <div className="paper-wide">
       <Survey onImport={() => setIsImporting(true)} onHeadedBlock={onHeadedBlock} />
       <ImportDialog
         isOpen={isImporting}
@@ -172,6 +172,6 @@ export function LoadsStage() {
           setPasted(undefined);
         }}
       />
-    </>
+    </div>
   );
 }

@@ -195,10 +195,7 @@ export function LoadsTable({ grid, view, onSort, onHeadedBlock }: LoadsTableProp
   );
   const largestVa = useMemo(() => Math.max(0, ...rows.map((row) => expectedVa(row) ?? 0)), [rows]);
   return (
-    <div
-      ref={box}
-      className="sheet max-h-[max(340px,calc(100dvh-300px))] relative overflow-auto print:max-h-none"
-    >
+    <div ref={box} className="sheet max-h-[max(340px,calc(100dvh-300px))] relative overflow-auto">
       <table
         role="grid"
         aria-label="Circuits and items"

@@ -1,6 +1,7 @@
 import { counted, generateProcedure, type wire } from '@bastion/core';
 import { format } from 'date-fns';
 import { useMemo } from 'react';
+import { StepsOnPaper } from './StepsOnPaper.tsx';
 import { useJob, useOpenJob } from '../../state/job.ts';
 
 interface RunListProps {
@@ -49,7 +50,8 @@ export function RunList({ runs, onOpen, onStart }: RunListProps) {
           <p className="mt-2 text-quiet">Your role reads test records; it does not run tests.</p>
         )}
       </section>
-      <section className="sheet p-4">
+      <StepsOnPaper procedure={procedure} />
+      <section className="sheet no-print p-4">
         <h2>Runs</h2>
         {runs.length === 0 ? (
           <p className="mt-1 text-quiet">None yet. Every run is kept, also one that was aborted.</p>

@@ -6,6 +6,7 @@ import { useOpenJob } from '../../state/job.ts';
 import { EndRun } from './EndRun.tsx';
 import { currentValues, nextStep, stepVerdict } from './runView.ts';
 import { StepSpine } from './StepSpine.tsx';
+import { StepsOnPaper } from './StepsOnPaper.tsx';
 import { StepView } from './StepView.tsx';
 import { useReadings } from './useReadings.ts';
 
@@ -133,16 +134,19 @@ export function RunPage({ run, onChange, onBack }: RunPageProps) {
             )}
           </p>
         )}
+        <StepsOnPaper procedure={procedure} readings={readings} />
         {step !== undefined && (
-          <StepView
-            key={step.id}
-            step={step}
-            readings={readings}
-            canWrite={canWrite}
-            retesting={retesting === step.id}
-            onRetest={() => setRetesting(step.id)}
-            onRead={read}
-          />
+          <div className="no-print">
+            <StepView
+              key={step.id}
+              step={step}
+              readings={readings}
+              canWrite={canWrite}
+              retesting={retesting === step.id}
+              onRetest={() => setRetesting(step.id)}
+              onRead={read}
+            />
+          </div>
         )}
         <div className="no-print flex flex-wrap gap-2">
           <button type="button" className="button" disabled={at === 0} onClick={() => go(at - 1)}>

@@ -10,6 +10,7 @@ import {
 } from '@bastion/core';
 import { Maximize, ZoomIn, ZoomOut } from 'lucide-react';
 import { memo, useId, useMemo } from 'react';
+import { usePrinting } from '../../ui/usePrinting.ts';
 import { useView } from './useView.ts';
 import './wiring.css';
 
@@ -116,6 +117,8 @@ interface ViewProps {
 /** The single line to look at: drag or arrows move it, + − 0 or the buttons size it, a press picks a part. */
 export function SingleLineView({ diagram, layout, drawing, title, chosen, lit, onPick, onLight }: ViewProps) {
   const { frame, view, fit, zoomBy, centreOn, wasDragged, handlers } = useView(drawing);
+  // On paper the whole of it stands, whatever was looked at on the screen.
+  const shownView = usePrinting() ? undefined : view;
   const findId = useId();
   const loose = useMemo(() => drawing.shapes.filter((shape) => shape.nodeId === undefined), [drawing]);
   const byNode = useMemo(() => {
@@ -180,11 +183,17 @@ export function SingleLineView({ diagram, layout, drawing, title, chosen, lit, o
         tabIndex={0}
         role="group"
         aria-label={title}
-        viewBox={view === undefined ? `-12 -12 ${drawing.widthPx + 24} ${drawing.heightPx + 24}` : undefined}
+        viewBox={
+          shownView === undefined ? `-12 -12 ${drawing.widthPx + 24} ${drawing.heightPx + 24}` : undefined
+        }
         {...handlers}
       >
         <g
-          transform={view === undefined ? undefined : `scale(${view.zoom}) translate(${-view.x} ${-view.y})`}
+          transform={
+            shownView === undefined
+              ? undefined
+              : `scale(${shownView.zoom}) translate(${-shownView.x} ${-shownView.y})`
+          }
         >
           {loose.map((shape, index) => (
             <ShapeView key={index} shape={shape} />
