@@ -161,6 +161,14 @@ export function JobPage() {
     return close;
   }, [jobId, open, close]);
   useEffect(() => {
+    // What is being typed when the window is left is taken over as if the field had been left.
+    const leaveField = (): void => {
+      if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+    };
+    window.addEventListener('beforeunload', leaveField);
+    return () => window.removeEventListener('beforeunload', leaveField);
+  }, []);
+  useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       const key = event.key.toLowerCase();
       const stage =

@@ -23,7 +23,7 @@ import { create } from 'zustand';
 import { api, failureSentence } from '../api/client.ts';
 import { catalogueNow, useCatalogue } from './catalogue.ts';
 import { useSession } from './session.ts';
-import { legacyOutbox } from './outbox.ts';
+import { leaveBehind, leftBehind } from './outbox.ts';
 import { Saver, type SaveState } from './saver.ts';
 import { unsent, type WaitingPhoto } from './unsent.ts';
 import { useWaitingPhotos } from './waitingPhotos.ts';
@@ -116,7 +116,7 @@ function signedInId(): number {
 
 /** What earlier visits left unsaved here. A store that is refused has kept nothing. */
 async function leftOnDevice(userId: number, jobId: number): Promise<wire.EditBatch[]> {
-  const older = legacyOutbox(jobId);
+  const older = leftBehind(userId, jobId);
   try {
     for (const batch of older) await unsent.putBatch(userId, jobId, batch);
     return await unsent.adopt(userId, jobId);
@@ -130,6 +130,7 @@ let saver: Saver | undefined;
 let events: EventSource | undefined;
 let lookout: ReturnType<typeof setInterval> | undefined;
 let again: ReturnType<typeof setTimeout> | undefined;
+let leaving: (() => void) | undefined;
 
 /** Why this person may not make these edits; undefined where they may. Field electricians write notes of their own, approvers acceptances. */
 function whyNot(job: OpenJob, edits: readonly Edit[]): string | undefined {
@@ -322,6 +323,8 @@ export const useJob = create<JobStore>((set, get) => {
             () => undefined,
           );
         }, ADOPT_EVERY_MS);
+        leaving = () => leaveBehind(userId, jobId, own.unsent);
+        window.addEventListener('pagehide', leaving);
         listen(jobId, own, (isHearing) => set({ isHearing }));
         const hasIsland = modesOf(job.analysis.installation).some((mode) => mode.id === 'island');
         set({
@@ -340,6 +343,8 @@ export const useJob = create<JobStore>((set, get) => {
 
     close: () => {
       useWaitingPhotos.getState().end();
+      if (leaving !== undefined) window.removeEventListener('pagehide', leaving);
+      leaving = undefined;
       saver?.stop();
       events?.close();
       clearInterval(lookout);

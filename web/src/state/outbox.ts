@@ -3,9 +3,12 @@ import { z } from 'zod';
 
 const stored = z.array(wire.editBatch);
 
-/** Batches that an earlier version has left in this browser: taken out of it once. */
-export function legacyOutbox(jobId: number): wire.EditBatch[] {
-  const key = `bastion.outbox.${jobId}`;
+const keyOf = (userId: number, jobId: number): string => `bastion.left.${userId}.${jobId}`;
+/** As an earlier version has left them, without saying whose they are. */
+const legacyKeyOf = (jobId: number): string => `bastion.outbox.${jobId}`;
+
+/** Takes what lies under a key out of the browser's store, once. */
+function taken(key: string): wire.EditBatch[] {
   try {
     const text = localStorage.getItem(key);
     if (text === null) return [];
@@ -16,3 +19,22 @@ export function legacyOutbox(jobId: number): wire.EditBatch[] {
     return [];
   }
 }
+
+/**
+ * Keeps batches at the last moment of a window: the store of everything unsent answers later, and a window that closes does not wait
+ * for it. A batch that has arrived all the same is known by its id.
+ */
+export function leaveBehind(userId: number, jobId: number, batches: readonly wire.EditBatch[]): void {
+  if (batches.length === 0) return;
+  try {
+    localStorage.setItem(keyOf(userId, jobId), JSON.stringify(batches));
+  } catch {
+    // The store is full or refused; whoever types was told so before.
+  }
+}
+
+/** Batches that a window of this person, or an earlier version, has left in this browser: taken out of it once. */
+export const leftBehind = (userId: number, jobId: number): wire.EditBatch[] => [
+  ...taken(legacyKeyOf(jobId)),
+  ...taken(keyOf(userId, jobId)),
+];

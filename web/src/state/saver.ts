@@ -87,6 +87,18 @@ export class Saver {
     return [...batches.flatMap(({ patches }) => patches), ...this.queue];
   }
 
+  /** The batches that are not with the server yet, in order. */
+  get unsent(): wire.EditBatch[] {
+    const { sending, queue, queueId, queueBase } = this;
+    return [
+      ...(sending === undefined ? [] : [sending]),
+      ...this.backlog,
+      ...(queueId === undefined || queue.length === 0
+        ? []
+        : [{ baseRevision: queueBase, editId: queueId, patches: [...queue] }]),
+    ];
+  }
+
   add(edits: readonly Edit[]): void {
     if (this.queue.length === 0) this.queueBase = this.revision;
     this.queue.push(...edits);

@@ -1,16 +1,23 @@
 import { acceptanceOf, type Cause, figuresToAccept, isSameSubject } from '@bastion/core';
 import { type SyntheticEvent, useId, useState } from 'react';
+import { z } from 'zod';
 import { newId, useJob, useOpenJob } from '../../state/job.ts';
 import { useSession } from '../../state/session.ts';
+import { useKept } from '../../ui/useKept.ts';
 
 type Accepted = Cause['worst'];
 
 function OneAccepting({ finding }: { readonly finding: Accepted }) {
-  const { analysis, canAccept } = useOpenJob();
+  const { id: jobId, analysis, canAccept } = useOpenJob();
   const change = useJob((store) => store.change);
   const session = useSession((store) => store.session);
   const id = useId();
-  const [reason, setReason] = useState('');
+  const { check, subject } = finding;
+  const [reason, setReason, forget] = useKept(
+    `accept-${jobId}-${check}-${subject.kind}-${subject.id}`,
+    z.string(),
+    '',
+  );
   const [problem, setProblem] = useState('');
   const accepted = acceptanceOf(analysis.installation, finding);
   if (accepted !== undefined)
@@ -64,6 +71,7 @@ function OneAccepting({ finding }: { readonly finding: Accepted }) {
       ];
     });
     setProblem(problems[0]?.message ?? '');
+    if (problems.length === 0) forget();
   };
   return (
     <form className="flex flex-wrap items-end gap-2" onSubmit={accept}>

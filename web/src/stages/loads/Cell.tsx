@@ -1,6 +1,7 @@
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { useIsFirst } from '../../state/firstValues.ts';
 import { applies, cellField, type Column, isTypable, type Row, type TableAbout } from './columns.ts';
+import { isOfThePage } from './gridKeys.ts';
 
 interface CellProps {
   readonly row: Row;
@@ -53,6 +54,7 @@ function Editor({ row, column, startText, about, onDone }: EditorProps) {
     onDone(value, then);
   };
   const onKeyDown = (event: KeyboardEvent): void => {
+    if (isOfThePage(event)) return;
     if (event.key === 'Enter') finish(text, 'down');
     else if (event.key === 'Tab') finish(text, event.shiftKey ? 'left' : 'right');
     else if (event.key === 'Escape') finish(undefined, 'stay');

@@ -10,6 +10,7 @@ import { RowView } from './RowView.tsx';
 import { newCircuit, settleSurvey } from './rowEdits.ts';
 import type { TableView } from './tableView.ts';
 import type { useLoadsGrid } from './useLoadsGrid.ts';
+import { isOfThePage } from './gridKeys.ts';
 import { drawnRows, ROW_PX, useRowWindow } from './useRowWindow.ts';
 
 type SortBy = (key: string) => void;
@@ -156,6 +157,7 @@ function NewRow({
           onChange={(event) => setName(event.target.value)}
           onPaste={onPaste}
           onKeyDown={(event) => {
+            if (isOfThePage(event)) return;
             event.stopPropagation();
             if (event.key === 'Enter') add();
           }}

@@ -11,10 +11,12 @@ import {
 } from '@bastion/core';
 import { Trash2 } from 'lucide-react';
 import { type SyntheticEvent, useState } from 'react';
+import { z } from 'zod';
 import { newId, useJob, useOpenJob } from '../../state/job.ts';
 import { useMayChangeNote } from '../../state/ownNote.ts';
 import { useSession } from '../../state/session.ts';
 import { readNumber } from '../../ui/readNumber.ts';
+import { useKept } from '../../ui/useKept.ts';
 import type { Row } from './columns.ts';
 
 const SOURCE_WORDS = {
@@ -50,11 +52,17 @@ function StartWords({ row }: { readonly row: Extract<Row, { kind: 'item' }> }) {
   );
 }
 
+/** A reading that is not logged yet. */
+const halfTyped = z.object({ line: z.enum(['L1', 'L2', 'L3']).optional(), text: z.string() });
+const NOTHING_TYPED: z.infer<typeof halfTyped> = { text: '' };
+
 function ClampForm({ circuit, lines }: { readonly circuit: Circuit; readonly lines: readonly Line[] }) {
   const change = useJob((store) => store.change);
   const session = useSession((store) => store.session);
-  const [line, setLine] = useState<Line | undefined>(circuit.lines?.[0]);
-  const [text, setText] = useState('');
+  const id = useOpenJob().id;
+  const [typed, setTyped, forget] = useKept(`clamp-${id}-${circuit.id}`, halfTyped, NOTHING_TYPED);
+  const line = typed.line ?? circuit.lines?.[0];
+  const { text } = typed;
   const [failure, setFailure] = useState('');
   const add = (event: SyntheticEvent): void => {
     event.preventDefault();
@@ -75,7 +83,7 @@ function ClampForm({ circuit, lines }: { readonly circuit: Circuit; readonly lin
       ];
     });
     setFailure(problem?.message ?? '');
-    if (problem === undefined) setText('');
+    if (problem === undefined) forget();
   };
   return (
     <form className="mt-1 flex flex-wrap items-end gap-2" onSubmit={add}>
@@ -84,7 +92,7 @@ function ClampForm({ circuit, lines }: { readonly circuit: Circuit; readonly lin
         <select
           className="input w-20!"
           value={line ?? ''}
-          onChange={(event) => setLine(lines.find((one) => one === event.target.value))}
+          onChange={(event) => setTyped({ ...typed, line: lines.find((one) => one === event.target.value) })}
         >
           <option value="">choose</option>
           {lines.map((one) => (
@@ -100,7 +108,7 @@ function ClampForm({ circuit, lines }: { readonly circuit: Circuit; readonly lin
           className="input w-32! text-right"
           inputMode="decimal"
           value={text}
-          onChange={(event) => setText(event.target.value)}
+          onChange={(event) => setTyped({ ...typed, text: event.target.value })}
         />
       </label>
       <button type="submit" className="button">

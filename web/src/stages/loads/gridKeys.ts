@@ -22,6 +22,10 @@ export interface KeyPress {
   readonly shiftKey: boolean;
 }
 
+/** Keys of the whole page, which no field keeps for itself: a stage, and the palette. */
+export const isOfThePage = ({ key, altKey, ctrlKey, metaKey }: KeyPress): boolean =>
+  (altKey && !ctrlKey && /^[1-9]$/.test(key)) || ((ctrlKey || metaKey) && key.toLowerCase() === 'k');
+
 /** How far a page is. */
 const PAGE_ROWS = 15;
 
@@ -66,6 +70,7 @@ function moveOf(
 /** What a key asks of the table when a cell, not an editor, has the keyboard. Undefined: nothing of ours. */
 export function commandOf(press: KeyPress, place: Place, size: Place): GridCommand | undefined {
   const { key, altKey, shiftKey } = press;
+  if (isOfThePage(press)) return undefined;
   const control = press.ctrlKey || press.metaKey;
   if (altKey && key === 'Enter') return { kind: shiftKey ? 'add-circuit' : 'add-item' };
   if (control && key.toLowerCase() === 'd') return { kind: shiftKey ? 'duplicate' : 'fill-down' };

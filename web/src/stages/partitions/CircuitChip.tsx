@@ -75,7 +75,8 @@ export const CircuitChip = memo(function CircuitChip(props: CircuitChipProps) {
   const va = circuitVa(circuit);
   const onKeyDown = (event: KeyboardEvent): void => {
     if (!canEdit) return;
-    const line = lines[Number(event.key) - 1];
+    // With Alt a number is a stage.
+    const line = event.altKey ? undefined : lines[Number(event.key) - 1];
     if (event.key === 'ArrowRight') actions.onPush(circuit.id, 1);
     else if (event.key === 'ArrowLeft') actions.onPush(circuit.id, -1);
     else if (event.key === ' ') actions.onChoose(circuit.id);
