@@ -10,6 +10,7 @@ import { diff, type Edit } from '../../design/edits.ts';
 import { rereadDesign } from '../../design/read.ts';
 import type { Design } from '../../design/schema.ts';
 import { compile } from '../../installation/compile.ts';
+import { compileWall } from '../../installation/place/wall.ts';
 import { statedOf } from '../../installation/stated.ts';
 import { candidatesFor } from './candidates.ts';
 import type { Candidate, Trouble } from './candidate.ts';
@@ -37,14 +38,28 @@ export interface Mend {
 const KEPT = { over: 4, tight: 2, unknown: 0 };
 const RANK: Record<State, number> = { within: 0, tight: 1, unknown: 2, over: 3 };
 
+/** Checks that look at nothing but where things hang. */
+const WALL_CHECKS: ReadonlySet<string> = new Set([
+  'place.clearance',
+  'place.exposure',
+  'place.height',
+  'place.overlap',
+]);
+
+const onlyPlaceDiffers = (a: Design, b: Design): boolean =>
+  (Object.keys(b) as (keyof Design)[]).every((key) => key === 'place' || a[key] === b[key]);
+
 /** The worst that is left of a cause in a changed design: only its own checks are run, in its own modes. */
 function leftOf(
-  { cause }: Trouble,
+  { cause, analysis, catalogue, design: before }: Trouble,
   design: Design,
-  catalogue: readonly EquipmentType[],
 ): RegisteredFinding | undefined {
-  const installation = compile(design, catalogue);
   const checks = [...new Set(cause.findings.map(({ check }) => check))];
+  const isOfWall = checks.every((check) => WALL_CHECKS.has(check));
+  const installation =
+    isOfWall && onlyPlaceDiffers(before, design)
+      ? { ...analysis.installation, place: design.place, wall: compileWall(design, catalogue) }
+      : compile(design, catalogue);
   const left = limitModes(installation)
     .filter(({ id }) => cause.modes.includes(id))
     .flatMap((mode) => checks.flatMap((check) => findingsOf(checkById(check), { installation, mode })))
@@ -60,7 +75,7 @@ function clearing(trouble: Trouble, candidate: Candidate): { design: Design; ste
   for (let step = 1; step <= candidate.most; step += 1) {
     const next = candidate.make(trouble.design, step);
     if (next === undefined || next === trouble.design) continue;
-    if (isBetter(trouble.cause, leftOf(trouble, next, trouble.catalogue))) return { design: next, step };
+    if (isBetter(trouble.cause, leftOf(trouble, next))) return { design: next, step };
   }
   return undefined;
 }
@@ -75,7 +90,7 @@ function effectOf(trouble: Trouble, design: Design): MendEffect | undefined {
   const read = rereadDesign(trouble.design, design, catalogue);
   if (!read.ok) return undefined;
   const after = analyse(read.value, catalogue);
-  const left = leftOf(trouble, read.value, catalogue);
+  const left = leftOf(trouble, read.value);
   return {
     state: left?.state ?? 'within',
     message:

@@ -1,4 +1,5 @@
 import type { Circuit, Item } from '../../installation/facts.ts';
+import { remember } from '../../values/remember.ts';
 import { reactiveVar } from './reactive.ts';
 import { add, type Complex, magnitude, ZERO } from '../../network/complex.ts';
 
@@ -37,4 +38,4 @@ export function expectedVa(items: readonly Item[]): number | undefined {
   return magnitude(sum);
 }
 
-export const circuitVa = ({ items }: Circuit): number | undefined => expectedVa(items);
+export const circuitVa = remember(({ items }: Circuit): number | undefined => expectedVa(items));

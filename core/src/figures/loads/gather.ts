@@ -9,6 +9,7 @@ import {
   runningItem,
   stepsOfStart,
 } from './loads.ts';
+import { remember } from '../../values/remember.ts';
 import type { Supply } from '../../installation/supply.ts';
 import type { DelayedLoad, StartingItem } from './surges.ts';
 
@@ -35,14 +36,46 @@ export interface Gathered {
   readonly clamped: { readonly knownPart: readonly Complex[]; readonly missing: readonly Path[] } | undefined;
 }
 
+/** What one circuit adds to a board. Made once for a circuit and a supply, whatever boards it is on. */
+interface CircuitPart {
+  readonly lines: readonly LineTotals[];
+  readonly averageW: number;
+  readonly starts: readonly StartingItem[];
+  readonly delayed: readonly DelayedLoad[];
+  readonly missing: Readonly<Record<'running' | 'demand' | 'average' | 'start', readonly Path[]>>;
+}
+
 interface Gathering {
   readonly lines: LineTotals[];
   averageW: number;
   readonly starts: StartingItem[];
   readonly delayed: DelayedLoad[];
-  readonly missing: Record<'running' | 'demand' | 'average' | 'start' | 'clamped', Path[]>;
+  readonly missing: Record<'running' | 'demand' | 'average' | 'start', Path[]>;
+}
+
+interface Clamping {
+  readonly missing: Path[];
   hasClamp: boolean;
 }
+
+const noTotals = (): LineTotals => ({
+  connectedW: 0,
+  connectedVar: 0,
+  expectedW: 0,
+  expectedVar: 0,
+  clampedW: 0,
+  clampedVar: 0,
+  harmonicVa: 0,
+  averageW: 0,
+});
+
+const emptySums = (supply: Supply): Gathering => ({
+  lines: supply.lines.map(noTotals),
+  averageW: 0,
+  starts: [],
+  delayed: [],
+  missing: { running: [], demand: [], average: [], start: [] },
+});
 
 function addToLines(
   lines: readonly LineTotals[],
@@ -108,14 +141,14 @@ function clampA(circuit: Circuit, line: string): number | undefined {
 
 /**
  * Puts the clamp readings of a circuit in place of its estimate, line by line: S = V · I at the angle of the estimate, or as
- * real power where there is no estimate. `before` holds the line sums as they were before the circuit.
+ * real power where there is no estimate.
  */
 function addClamped(
-  sums: Gathering,
+  lines: readonly LineTotals[],
+  clamping: Clamping,
   circuit: Circuit,
   supply: Supply,
-  before: readonly Complex[],
-  estimateMissing: readonly Path[],
+  part: CircuitPart,
 ): void {
   const readings = supply.lines.map((line) => clampA(circuit, line));
   const hasReading = readings.some((reading) => reading !== undefined);
@@ -123,14 +156,13 @@ function addClamped(
     circuit.lines !== undefined &&
     circuit.lines.every((line) => readings[supply.lines.indexOf(line)] !== undefined);
   if (hasReading) {
-    sums.hasClamp = true;
-    if (supply.lineVoltageV === undefined) sums.missing.clamped.push(['site', 'lineVoltageV']);
+    clamping.hasClamp = true;
+    if (supply.lineVoltageV === undefined) clamping.missing.push(['site', 'lineVoltageV']);
   }
-  if (!isComplete) sums.missing.clamped.push(...estimateMissing);
-  sums.lines.forEach((totals, index) => {
-    const from = before[index];
-    const estimateW = totals.expectedW - (from?.re ?? 0);
-    const estimateVar = totals.expectedVar - (from?.im ?? 0);
+  if (!isComplete) clamping.missing.push(...part.missing.running, ...part.missing.demand);
+  lines.forEach((totals, index) => {
+    const estimateW = part.lines[index]?.expectedW ?? 0;
+    const estimateVar = part.lines[index]?.expectedVar ?? 0;
     const reading = readings[index];
     if (reading === undefined || supply.lineVoltageV === undefined) {
       totals.clampedW += estimateW;
@@ -144,57 +176,86 @@ function addClamped(
   });
 }
 
-/** Walks the circuits of a board once. A circuit with nothing listed has not been surveyed: not known, not nothing. */
+/** A circuit with nothing listed has not been surveyed: not known, not nothing. */
+function makePart(circuit: Circuit, supply: Supply, electronicThirdHarmonic: number): CircuitPart {
+  const factorsOf = factorsFor(supply);
+  const sums = emptySums(supply);
+  const { missing } = sums;
+  if (circuit.items.length === 0) {
+    const place = ['circuits', circuit.id, 'items'];
+    missing.running.push(place);
+    missing.average.push(place);
+  }
+  for (const item of circuit.items) {
+    const running = runningItem(circuit, item, factorsOf, missing.running);
+    addItem(sums, circuit, item, supply, running, electronicThirdHarmonic);
+  }
+  return sums;
+}
+
+/** Each way of connecting to a supply is worked out once. */
+const factorsFor = remember(factorFinder);
+
+interface MadePart {
+  readonly supply: Supply;
+  readonly electronicThirdHarmonic: number;
+  readonly part: CircuitPart;
+}
+
+/** Circuits are never changed once they are made: what one adds to a board holds for as long as the supply is the same. */
+const made = new WeakMap<Circuit, MadePart>();
+
+function partOf(circuit: Circuit, supply: Supply, electronicThirdHarmonic: number): CircuitPart {
+  const before = made.get(circuit);
+  if (before?.supply === supply && before.electronicThirdHarmonic === electronicThirdHarmonic)
+    return before.part;
+  const part = makePart(circuit, supply, electronicThirdHarmonic);
+  made.set(circuit, { supply, electronicThirdHarmonic, part });
+  return part;
+}
+
+function addPart(sums: Gathering, part: CircuitPart): void {
+  sums.averageW += part.averageW;
+  for (let index = 0; index < sums.lines.length; index += 1) {
+    const totals = sums.lines[index];
+    const own = part.lines[index];
+    if (totals === undefined || own === undefined) continue;
+    totals.connectedW += own.connectedW;
+    totals.connectedVar += own.connectedVar;
+    totals.expectedW += own.expectedW;
+    totals.expectedVar += own.expectedVar;
+    totals.harmonicVa += own.harmonicVa;
+    totals.averageW += own.averageW;
+  }
+  for (const start of part.starts) sums.starts.push(start);
+  for (const load of part.delayed) sums.delayed.push(load);
+  const { missing } = part;
+  for (const path of missing.running) sums.missing.running.push(path);
+  for (const path of missing.demand) sums.missing.demand.push(path);
+  for (const path of missing.average) sums.missing.average.push(path);
+  for (const path of missing.start) sums.missing.start.push(path);
+}
+
+/** Walks the circuits of a board once. */
 export function gather(
   circuits: readonly Circuit[],
   supply: Supply,
   electronicThirdHarmonic: number,
 ): Gathered {
-  const factorsOf = factorFinder(supply);
-  const sums: Gathering = {
-    lines: supply.lines.map(() => ({
-      connectedW: 0,
-      connectedVar: 0,
-      expectedW: 0,
-      expectedVar: 0,
-      clampedW: 0,
-      clampedVar: 0,
-      harmonicVa: 0,
-      averageW: 0,
-    })),
-    averageW: 0,
-    starts: [],
-    delayed: [],
-    missing: { running: [], demand: [], average: [], start: [], clamped: [] },
-    hasClamp: false,
-  };
-  const { missing } = sums;
+  const sums = emptySums(supply);
+  const clamping: Clamping = { missing: [], hasClamp: false };
   const anyClamp = circuits.some((circuit) => (circuit.clampReadings?.length ?? 0) > 0);
   for (const circuit of circuits) {
-    const before = anyClamp
-      ? sums.lines.map((line) => ({ re: line.expectedW, im: line.expectedVar }))
-      : undefined;
-    const known = { running: missing.running.length, demand: missing.demand.length };
-    if (circuit.items.length === 0) {
-      const place = ['circuits', circuit.id, 'items'];
-      missing.running.push(place);
-      missing.average.push(place);
-    }
-    for (const item of circuit.items) {
-      const running = runningItem(circuit, item, factorsOf, missing.running);
-      addItem(sums, circuit, item, supply, running, electronicThirdHarmonic);
-    }
-    if (before !== undefined) {
-      const own = [...missing.running.slice(known.running), ...missing.demand.slice(known.demand)];
-      addClamped(sums, circuit, supply, before, own);
-    }
+    const part = partOf(circuit, supply, electronicThirdHarmonic);
+    addPart(sums, part);
+    if (anyClamp) addClamped(sums.lines, clamping, circuit, supply, part);
   }
   return {
     ...sums,
-    clamped: sums.hasClamp
+    clamped: clamping.hasClamp
       ? {
           knownPart: sums.lines.map((line) => ({ re: line.clampedW, im: line.clampedVar })),
-          missing: missing.clamped,
+          missing: clamping.missing,
         }
       : undefined,
   };
