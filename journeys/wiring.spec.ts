@@ -124,3 +124,20 @@ test('losing a unit is a question of its own: what remains, or limits', async ({
   await page.getByRole('button', { name: /^Undo/ }).click();
   await saved(page);
 });
+
+test('a breaker that the inverters cannot trip is seen, with what protects instead', async ({ page }) => {
+  await comeInAs(page, 'Dana');
+  await openJob(page, 'Tern Rock field station');
+  await goTo(page, 'Wiring');
+  const faults = page.getByRole('region', { name: 'Fault protection' });
+  const row = faults.getByRole('row').filter({ hasText: 'Galley' });
+  await row.getByRole('link', { name: 'rating not known' }).first().click();
+  await page.getByLabel('Device rating of Galley, A').fill('16');
+  await page.getByLabel('Curve of Galley').selectOption('C');
+  await page.getByLabel('Cable size of Galley, mm²').fill('2.5');
+  await page.getByLabel('Cable length of Galley, m').fill('15');
+  await page.getByLabel('Cable length of Galley, m').press('Tab');
+  // Two units of 3 kVA: 2 · 3000 · 2 / 1.05 / 230 = 49.7 A for 60 ms; a C16 needs 160 A, and lets 80 A pass.
+  await expect(row).toContainText('does not trip, 49.7 A for 60 ms');
+  await expect(faults).toContainText('earth faults: a residual-current device of type A');
+});

@@ -273,3 +273,11 @@ export { wholeNetwork } from './installation/circuitLines.ts';
 export { circuitVa, expectedVa } from './figures/loads/circuitVa.ts';
 export { MOST_DEPTH, sizeProblem } from './values/jsonSize.ts';
 export { replay, type StoredEdits } from './design/replay.ts';
+export {
+  type CircuitProtection,
+  type FaultSource,
+  faultProtection,
+  filterLeakageMa,
+  LEAKAGE_SHARE,
+  type Trip,
+} from './figures/protection/faultProtection.ts';

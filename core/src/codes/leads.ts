@@ -24,6 +24,16 @@ function ohmPerM20(areaMm2: number): number {
 export const leadOhm = (lengthM: number, areaMm2: number, conductorC: number): number =>
   ohmPerM20(areaMm2) * lengthM * factorAt(conductorC);
 
+/**
+ * Resistance of one conductor of fixed wiring, Ω: class 2 of IEC 60228 for a metric size, as a lead for any other. R = R20 · (1 +
+ * 0.00393 · (T − 20)).
+ */
+export function fixedWiringOhm(lengthM: number, areaMm2: number, conductorC: number): number {
+  const metric = resistanceMetric.find((one) => one.areaMm2 === areaMm2);
+  if (metric === undefined) return leadOhm(lengthM, areaMm2, conductorC);
+  return (metric.class2OhmPerKm20C / 1000) * lengthM * factorAt(conductorC);
+}
+
 /** Resistance of a solid copper bar from its cross-section: R = ρ20 · l / A, corrected likewise. */
 export const barOhm = (lengthM: number, areaMm2: number, conductorC: number): number =>
   ((RHO_20 * lengthM) / areaMm2) * factorAt(conductorC);

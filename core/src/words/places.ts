@@ -139,6 +139,7 @@ const FIELDS: Readonly<Record<string, string>> = {
   readBy: 'which set reads it',
   arrow: 'which way its arrow points',
   ratio: 'ratio in the settings',
+  curve: 'curve',
   shedBelowSoc: 'level at which the stage is shed',
 };
 

@@ -1,4 +1,5 @@
 import { bandFigures, type Procedure, type ReadingSpec, type wire } from '@bastion/core';
+import { usePrinting } from '../../ui/usePrinting.ts';
 import { currentValues, stepVerdict, VERDICT_WORDS } from './runView.ts';
 
 interface StepsOnPaperProps {
@@ -25,8 +26,9 @@ const shown = (spec: ReadingSpec, reading: wire.Reading | undefined): string =>
 
 /** Every step of the test with what it asks for, on paper alone: to be read before, written on, or kept. */
 export function StepsOnPaper({ procedure, readings = [] }: StepsOnPaperProps) {
+  if (!usePrinting()) return null;
   return (
-    <section className="hidden print:block" aria-label="All steps">
+    <section aria-label="All steps">
       {procedure.steps.map((step, index) => {
         const { values } = currentValues(step, readings);
         const verdict = stepVerdict(step, readings);

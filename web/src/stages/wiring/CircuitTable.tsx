@@ -4,6 +4,8 @@ import { put } from '../../state/put.ts';
 import { readNumber } from '../../ui/readNumber.ts';
 import { deviceTypes } from './LineDevices.tsx';
 
+const CURVES = ['B', 'C', 'D', 'gG', 'aR'] as const;
+
 interface CellProps {
   readonly label: string;
   readonly field: string;
@@ -85,6 +87,32 @@ function CircuitRow({ circuit, board }: { readonly circuit: Circuit; readonly bo
         />
       </td>
       <td className="pr-2">
+        <select
+          className="input w-28!"
+          aria-label={`Curve of ${circuit.name}`}
+          data-field={`${field}/device/curve`}
+          disabled={!canEdit || circuit.device?.typeId !== undefined}
+          value={circuit.device?.curve ?? ''}
+          onChange={({ target }) =>
+            edit('Curve', (one) => {
+              one.device ??= {};
+              put(
+                one.device,
+                'curve',
+                CURVES.find((curve) => curve === target.value),
+              );
+            })
+          }
+        >
+          <option value="">not known</option>
+          {CURVES.map((curve) => (
+            <option key={curve} value={curve}>
+              {curve}
+            </option>
+          ))}
+        </select>
+      </td>
+      <td className="pr-2">
         <FigureCell
           label={`Cable size of ${circuit.name}, mm²`}
           field={`${field}/cable/areaMm2`}
@@ -137,6 +165,7 @@ export function CircuitTable({ partitionIds }: { readonly partitionIds: Readonly
             <th className="font-normal">Board</th>
             <th className="font-normal">Device</th>
             <th className="font-normal">A</th>
+            <th className="font-normal">Curve</th>
             <th className="font-normal">mm²</th>
             <th className="font-normal">m</th>
           </tr>

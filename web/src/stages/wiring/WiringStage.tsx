@@ -5,6 +5,7 @@ import { useLight } from '../../state/light.ts';
 import { BROKEN_WORDS } from '../../workers/broken.ts';
 import { BondMends } from './BondMends.tsx';
 import { CircuitTable } from './CircuitTable.tsx';
+import { FaultTable } from './FaultTable.tsx';
 import { EarthingForm } from './EarthingForm.tsx';
 import { ExportButtons } from './ExportButtons.tsx';
 import { InstrumentsPanel } from './InstrumentsPanel.tsx';
@@ -101,6 +102,10 @@ function Wired({ line }: { readonly line: SingleLine }) {
                 new Set(parts.flatMap(({ partitionId }) => (partitionId === undefined ? [] : [partitionId])))
               }
             />
+          </section>
+          <section className="sheet p-3">
+            <h3 className="font-semibold">Fault protection without the grid</h3>
+            <FaultTable />
           </section>
         </div>
         <div className="grid grid-cols-1 gap-4">

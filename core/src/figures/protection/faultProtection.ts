@@ -1,0 +1,234 @@
+import type { ProtectiveDeviceType } from '../../catalogue/partTypes.ts';
+import { fixedWiringOhm } from '../../codes/leads.ts';
+import { GENERATOR_FAULT, isMagnetic, MAGNETIC_BANDS, MAGNETIC_MS } from '../../codes/magneticTrip.ts';
+import type { Circuit, Partition } from '../../installation/facts.ts';
+import type { CompiledGenerator, CompiledStack, Installation } from '../../installation/installation.ts';
+import { all, field, type Known, known, mapKnown, unknownAt } from '../../values/known.ts';
+import type { Path } from '../../values/problem.ts';
+import type { Line } from '../../values/quantities.ts';
+import { capabilityWithout } from '../capability/capability.ts';
+
+/** Insulation runs no hotter than this in a circuit of unknown insulation, °C: hot copper gives the least fault current. */
+const HOTTEST_CONDUCTOR_C = 90;
+/** A residual-current device trips on a leakage above this share of its rating. */
+export const LEAKAGE_SHARE = 0.3;
+
+/** Whether the instantaneous release of a device opens on a fault. */
+export type Trip = 'yes' | 'uncertain' | 'no';
+
+/** What feeds a fault. */
+export type FaultSource = 'grid' | 'island' | 'generator';
+
+export interface FaultAnswer {
+  readonly source: FaultSource;
+  /** Line to neutral at the end of the circuit, A. */
+  readonly currentA: number;
+  /** For how long the source gives it, ms; undefined: for as long as it takes. */
+  readonly lastsMs: number | undefined;
+  readonly trip: Trip;
+}
+
+/** Fault protection of one circuit, by what feeds it. */
+export interface CircuitProtection {
+  readonly circuit: Circuit;
+  readonly board: string;
+  /** Rating and curve of its device in words; unknown while either is. */
+  readonly device: Known<string>;
+  readonly answers: readonly { readonly source: FaultSource; readonly answer: Known<FaultAnswer> }[];
+  /** Residual-current type that the set wants, where its type says so. */
+  readonly residualDevice: string | undefined;
+}
+
+interface Device {
+  readonly ratedA: number;
+  readonly curve: 'B' | 'C' | 'D';
+}
+
+/** Voltage and resistance of a way from a source to the end of a circuit. */
+interface Loop {
+  readonly lineVoltageV: number;
+  /** Out and back. */
+  readonly cableOhm: number;
+}
+
+/**
+ * Yes: at or above the upper edge of the band, for as long as the release takes. No: below the lower edge, or the source gives up
+ * sooner. Uncertain: between.
+ */
+export function tripOf({ ratedA, curve }: Device, currentA: number, lastsMs: number | undefined): Trip {
+  const { from, to } = MAGNETIC_BANDS[curve];
+  if (currentA < from * ratedA || (lastsMs !== undefined && lastsMs < MAGNETIC_MS)) return 'no';
+  return currentA >= to * ratedA ? 'yes' : 'uncertain';
+}
+
+function deviceOf(circuit: Circuit, types: Readonly<Record<string, ProtectiveDeviceType>>): Known<Device> {
+  const path: Path = ['circuits', circuit.id, 'device'];
+  const type = circuit.device?.typeId === undefined ? undefined : types[circuit.device.typeId];
+  const ratedA = circuit.device?.ratedA ?? type?.ratedA;
+  const curve = circuit.device?.curve ?? type?.curve;
+  const missing = [
+    ...(ratedA === undefined ? [[...path, 'ratedA']] : []),
+    ...(isMagnetic(curve) ? [] : [[...path, 'curve']]),
+  ];
+  return ratedA === undefined || !isMagnetic(curve) ? unknownAt(...missing) : known({ ratedA, curve });
+}
+
+const cableOhm = (circuit: Circuit): Known<number> =>
+  mapKnown(
+    all({
+      lengthM: field(circuit.cable?.lengthM, 'circuits', circuit.id, 'cable', 'lengthM'),
+      areaMm2: field(circuit.cable?.areaMm2, 'circuits', circuit.id, 'cable', 'areaMm2'),
+    }),
+    ({ lengthM, areaMm2 }) => 2 * fixedWiringOhm(lengthM, areaMm2, HOTTEST_CONDUCTOR_C),
+  );
+
+/** I = V / (V / I_p + |Z|): impedances are added as if in line, which gives the least current. */
+const throughLoop = ({ lineVoltageV, cableOhm: ohm }: Loop, prospectiveA: number): number =>
+  lineVoltageV / (lineVoltageV / prospectiveA + ohm);
+
+/** I = min(I_source, V / |Z|): a source of limited current drives it through any cable that its voltage can. */
+const limited = ({ lineVoltageV, cableOhm: ohm }: Loop, sourceA: number): number =>
+  ohm === 0 ? sourceA : Math.min(sourceA, lineVoltageV / ohm);
+
+/** What all units of a set give into a fault on a line, A: n · S · multiple / ((1 + ε) · V). Heat takes nothing from it. */
+function stackFault(
+  compiled: CompiledStack,
+  line: number,
+  lineVoltageV: number,
+): Known<{ readonly currentA: number; readonly lastsMs: number }> {
+  const given = all({ type: compiled.type, capability: capabilityWithout(compiled) });
+  if (!given.known) return given;
+  const { type, capability } = given.value;
+  return mapKnown(field(type.shortCircuit, 'types', type.id, 'shortCircuit'), ({ multiple, lastsMs }) => ({
+    currentA: (((capability.perLineVa[line] ?? 0) / capability.derating) * multiple) / lineVoltageV,
+    lastsMs,
+  }));
+}
+
+/** What a generator gives into a fault on one of its lines, A: as its type says, else the planning value times S / (m · V). */
+const generatorFault = (
+  { type }: CompiledGenerator,
+  lineVoltageV: number,
+): Known<{ readonly currentA: number; readonly lastsMs: number }> =>
+  mapKnown(type, (set) => {
+    const { multiple, lastsMs } = set.shortCircuit ?? GENERATOR_FAULT;
+    return { currentA: ((set.ratedVa / set.lines) * multiple) / lineVoltageV, lastsMs };
+  });
+
+const weakest = (
+  found: readonly { readonly currentA: number; readonly lastsMs: number }[],
+): { readonly currentA: number; readonly lastsMs: number } =>
+  found.reduce((a, b) => (b.currentA < a.currentA ? b : a));
+
+/** Places of the lines a circuit stands on; the one with the least fault current governs. */
+function lineIndices(circuit: Circuit, lines: readonly Line[]): Known<readonly number[]> {
+  return mapKnown(field(circuit.lines, 'circuits', circuit.id, 'lines'), (own) =>
+    own.map((line) => lines.indexOf(line)),
+  );
+}
+
+function islandAnswer(
+  compiled: CompiledStack,
+  circuit: Circuit,
+  lines: readonly Line[],
+  loop: Loop,
+): Known<Omit<FaultAnswer, 'trip'>> {
+  const on = lineIndices(circuit, lines);
+  if (!on.known) return on;
+  const faults = on.value.map((line) => stackFault(compiled, line, loop.lineVoltageV));
+  const values = faults.flatMap((one) => (one.known ? [one.value] : []));
+  const unknown = faults.find((one) => !one.known);
+  if (unknown !== undefined && !unknown.known) return unknown;
+  const { currentA, lastsMs } = weakest(values);
+  return known({ source: 'island', currentA: limited(loop, currentA), lastsMs });
+}
+
+function answersOf(
+  installation: Installation,
+  compiled: CompiledStack | undefined,
+  partition: Partition,
+  circuit: Circuit,
+): CircuitProtection['answers'] {
+  const { site, supply, generators } = installation;
+  const device = deviceOf(circuit, installation.circuitDeviceTypes);
+  const loop = all({
+    lineVoltageV: field(site.lineVoltageV, 'site', 'lineVoltageV'),
+    cableOhm: cableOhm(circuit),
+    supply,
+  });
+  const judged = (
+    source: FaultSource,
+    make: (loop: Loop, lines: readonly Line[]) => Known<Omit<FaultAnswer, 'trip'>>,
+  ) => {
+    const given = all({ device, loop });
+    if (!given.known) return { source, answer: given };
+    const found = make(given.value.loop, given.value.loop.supply.lines);
+    const answer = mapKnown(found, (one): FaultAnswer => ({
+      ...one,
+      trip: tripOf(given.value.device, one.currentA, one.lastsMs),
+    }));
+    return { source, answer };
+  };
+  const own = generators.filter(
+    ({ generator }) => generator.stackId === undefined || generator.stackId === partition.stackId,
+  );
+  return [
+    ...(site.grid === 'none'
+      ? []
+      : [
+          judged('grid', (way) =>
+            mapKnown(field(site.prospectiveFaultA, 'site', 'prospectiveFaultA'), (prospectiveA) => ({
+              source: 'grid',
+              currentA: throughLoop(way, prospectiveA),
+              lastsMs: undefined,
+            })),
+          ),
+        ]),
+    ...(compiled === undefined || partition.kind === 'generator-only'
+      ? []
+      : [judged('island', (way, lines) => islandAnswer(compiled, circuit, lines, way))]),
+    ...own.map((set) =>
+      judged('generator', (way) =>
+        mapKnown(generatorFault(set, way.lineVoltageV), ({ currentA, lastsMs }) => ({
+          source: 'generator',
+          currentA: limited(way, currentA),
+          lastsMs,
+        })),
+      ),
+    ),
+  ];
+}
+
+const LIVE_IN_ISLAND: ReadonlySet<Partition['kind']> = new Set(['backup', 'shed', 'generator-only']);
+
+/**
+ * Fault protection of every circuit that is live without the grid: a line-to-neutral fault at its far end, fed by the grid, by the
+ * inverters in island, and by each generator. Whether the instantaneous release of its device opens is said of each; earth faults and
+ * faults that no device opens are for residual-current devices and for the inverter that shuts down.
+ */
+export function faultProtection(installation: Installation): CircuitProtection[] {
+  const boards = installation.partitions.filter(({ kind }) => LIVE_IN_ISLAND.has(kind));
+  return boards.flatMap((partition) => {
+    const compiled = installation.stacks.find(({ stack }) => stack.id === partition.stackId);
+    const residualDevice = compiled?.type.known === true ? compiled.type.value.residualDevice : undefined;
+    return installation.circuits
+      .filter(({ partitionId }) => partitionId === partition.id)
+      .map((circuit) => ({
+        circuit,
+        board: partition.name,
+        device: mapKnown(
+          deviceOf(circuit, installation.circuitDeviceTypes),
+          ({ ratedA, curve }) => `${curve} ${ratedA} A`,
+        ),
+        answers: answersOf(installation, compiled, partition, circuit),
+        residualDevice,
+      }));
+  });
+}
+
+/** Leakage of the filters of a set, all its units together, mA; unknown while its type does not say. */
+export function filterLeakageMa({ type, stack }: CompiledStack): Known<number> {
+  if (!type.known) return type;
+  const { id, filterLeakageMa: ofOne } = type.value;
+  return mapKnown(field(ofOne, 'types', id, 'filterLeakageMa'), (ma) => ma * stack.units.length);
+}
