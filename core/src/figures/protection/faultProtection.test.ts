@@ -90,6 +90,14 @@ describe('fault protection of a circuit', () => {
     expect(answersOf(design).generator).toEqual([52.17, 300, 'no']);
   });
 
+  it('one of three lines gives its third of what it is rated for: 3 · 20000 / 3 / 230 = 86.96 A', () => {
+    const design = withCable((d) => {
+      d.site.supply = 'three-phase';
+      d.generators.push({ id: 'g', name: 'Set', typeId: 'diesel-20k-3ph', stackId: 's' });
+    });
+    expect(answersOf(design).generator).toEqual([86.96, 300, 'uncertain']);
+  });
+
   it.each([
     {
       name: 'the curve',
