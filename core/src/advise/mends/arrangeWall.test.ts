@@ -80,7 +80,7 @@ describe('the wall is arranged', () => {
       arranged({
         wall: { widthM: 1.2, heightM: 2.4 },
         mounted: [unitAt(0.2, 1), box('b', 0.7, 1, 0.5, 0.3)],
-      } as Wall),
+      }),
     ).toBeUndefined());
 
   it('leaves nothing too near, whatever hangs there', () => {
@@ -93,7 +93,7 @@ describe('the wall is arranged', () => {
             unitAt(unit.x / 10, unit.y / 10),
             ...boxes.map(({ x, y }, index) => box(`b${index}`, x / 10, y / 10, 0.4, 0.3)),
           ],
-        } as Wall);
+        });
         if (found === undefined) return;
         const { findings } = analyse(found.design, SAMPLE_TYPES);
         const near = findings.filter(

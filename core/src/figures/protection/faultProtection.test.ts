@@ -119,7 +119,7 @@ describe('fault protection of a circuit', () => {
   });
 
   it('each source asks for what it needs alone', () => {
-    const design = withCable((d) => void forget(d.site, 'prospectiveFaultA'));
+    const design = withCable((d) => forget(d.site, 'prospectiveFaultA'));
     expect(answersOf(design)).toEqual({ grid: ['site/prospectiveFaultA'], island: [54.35, 100, 'no'] });
   });
 

@@ -138,7 +138,7 @@ function islandAnswer(
   const faults = on.value.map((line) => stackFault(compiled, line, loop.lineVoltageV));
   const values = faults.flatMap((one) => (one.known ? [one.value] : []));
   const unknown = faults.find((one) => !one.known);
-  if (unknown !== undefined && !unknown.known) return unknown;
+  if (unknown !== undefined) return unknown;
   const { currentA, lastsMs } = weakest(values);
   return known({ source: 'island', currentA: limited(loop, currentA), lastsMs });
 }
