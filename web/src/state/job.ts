@@ -22,6 +22,7 @@ import { produce } from 'immer';
 import { create } from 'zustand';
 import { api, failureSentence } from '../api/client.ts';
 import { catalogueNow, useCatalogue } from './catalogue.ts';
+import { addPhoto } from './deliveryTick.ts';
 import { useSession } from './session.ts';
 import { leaveBehind, leftBehind } from './outbox.ts';
 import { Saver, type SaveState } from './saver.ts';
@@ -151,16 +152,7 @@ function analysed(job: Omit<OpenJob, 'analysis'>): OpenJob {
 
 /** A photo that has arrived goes to its line of the delivery list. */
 function tickPhoto({ lineId, what }: WaitingPhoto, { id }: wire.Attachment): void {
-  useJob.getState().change(`Photo: ${what}`, (draft) => {
-    let tick = draft.delivery.find((one) => one.id === lineId);
-    if (tick === undefined) {
-      draft.delivery.push({ id: lineId });
-      tick = draft.delivery.at(-1);
-    }
-    // Sent before, and told only now.
-    if (tick !== undefined && tick.photoIds?.includes(id) !== true)
-      tick.photoIds = [...(tick.photoIds ?? []), id];
-  });
+  useJob.getState().change(`Photo: ${what}`, (draft) => addPhoto(draft, lineId, id));
 }
 
 /** A job as it was at an earlier revision: to be looked at, by nobody to be changed. */

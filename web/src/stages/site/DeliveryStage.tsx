@@ -10,6 +10,7 @@ import { Camera } from 'lucide-react';
 import { ToggleGroup } from 'radix-ui';
 import { useState } from 'react';
 import { useJob, useOpenJob } from '../../state/job.ts';
+import { tickOf } from '../../state/deliveryTick.ts';
 import { useMayChangeNote } from '../../state/ownNote.ts';
 import { preparePhoto } from '../../state/photo.ts';
 import { put } from '../../state/put.ts';
@@ -68,14 +69,7 @@ function LineView({ line, tick }: { readonly line: DeliveryLine; readonly tick: 
   const [said, setSaid] = useState('');
   const may = useMayChangeNote()(tick);
   const changeTick = (label: string, recipe: (tick: DeliveryTick) => void) =>
-    change(`${label}: ${line.what}`, (draft) => {
-      let target = draft.delivery.find((one) => one.id === line.id);
-      if (target === undefined) {
-        draft.delivery.push({ id: line.id });
-        target = draft.delivery.at(-1);
-      }
-      if (target !== undefined) recipe(target);
-    });
+    change(`${label}: ${line.what}`, (draft) => recipe(tickOf(draft, line.id)));
   const addPhoto = async (file: File): Promise<void> => {
     setSaid(`Taking ${file.name} in…`);
     const prepared = await preparePhoto(file);
