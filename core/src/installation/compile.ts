@@ -3,12 +3,13 @@ import type { ProtectiveDeviceType } from '../catalogue/partTypes.ts';
 import { resolveDefaults } from '../codes/defaults.ts';
 import { openFirstValues } from '../design/firstValues.ts';
 import type { Design } from '../design/schema.ts';
-import { field, mapKnown } from '../values/known.ts';
+import { field, type Known, mapKnown } from '../values/known.ts';
 import { deliveryTrouble } from './delivery.ts';
 import { layNetwork } from './build/network.ts';
 import { laySet } from './build/sets.ts';
 import { type FindType, typeFinder } from './build/types.ts';
 import type { Installation } from './installation.ts';
+import type { Network } from './network.ts';
 import { routeLengths } from './place/routes.ts';
 import { compileWall } from './place/wall.ts';
 import { compileSupply } from './supply.ts';
@@ -22,6 +23,42 @@ function circuitDeviceTypes(design: Design, find: FindType): Installation['circu
     if (type.known) types[device.typeId] = type.value;
   }
   return types;
+}
+
+/** Parts of a design that the network is not laid from. */
+const NOT_LAID: ReadonlySet<string> = new Set([
+  'name',
+  'circuits',
+  'startCases',
+  'delivery',
+  'accepted',
+  'firstValues',
+]);
+
+interface Laid {
+  readonly design: Design;
+  readonly catalogue: readonly EquipmentType[];
+  readonly network: Known<Network>;
+}
+
+const laid = new WeakMap<Design['stacks'], Laid>();
+
+const isLaidAlike = (a: Design, b: Design): boolean =>
+  [...new Set([...Object.keys(a), ...Object.keys(b)])].every(
+    (key) => NOT_LAID.has(key) || a[key as keyof Design] === b[key as keyof Design],
+  );
+
+/** Most edits are of circuits, and the network is not laid from those: it stays the same one, with all that follows from it. */
+function laidOnce(
+  design: Design,
+  catalogue: readonly EquipmentType[],
+  lay: () => Known<Network>,
+): Known<Network> {
+  const before = laid.get(design.stacks);
+  if (before?.catalogue === catalogue && isLaidAlike(before.design, design)) return before.network;
+  const network = lay();
+  laid.set(design.stacks, { design, catalogue, network });
+  return network;
 }
 
 /** Compiles a design. The design must have been read (`readDesign`); nothing here throws for what it leaves unknown. */
@@ -76,8 +113,10 @@ export function compile(design: Design, catalogue: readonly EquipmentType[]): In
     generators,
     arrays,
     controllers,
-    network: mapKnown(supply, (lines) =>
-      layNetwork({ design, supply: lines, stacks, generators, routes, find }, arrays, controllers),
+    network: laidOnce(design, catalogue, () =>
+      mapKnown(supply, (lines) =>
+        layNetwork({ design, supply: lines, stacks, generators, routes, find }, arrays, controllers),
+      ),
     ),
     delivered: deliveryTrouble(design, catalogue),
     accepted: design.accepted,

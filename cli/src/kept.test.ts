@@ -1,0 +1,78 @@
+import { readFileSync } from 'node:fs';
+import { analyse, type Design, readDesignText, SAMPLE_TYPES } from '@bastion/core';
+import fc from 'fast-check';
+import { expect, it } from 'vitest';
+
+/** A sample job of the product, parsed anew: nothing is known of it yet. */
+function sample(name: string): Design {
+  const url = new URL(`../../examples/${name}.json`, import.meta.url);
+  const read = readDesignText(readFileSync(url, 'utf8'), SAMPLE_TYPES);
+  if (!read.ok) throw new Error(read.problems[0]?.message);
+  return read.value;
+}
+
+type Change = (design: Design, pick: number) => Design;
+
+/** Changes as the pages make them: what they do not touch stays the same object. */
+const CHANGES: readonly Change[] = [
+  (design, pick) => ({
+    ...design,
+    circuits: design.circuits.map((one, at) =>
+      at === pick % design.circuits.length
+        ? { ...one, items: one.items.map((item) => ({ ...item, runningW: (item.runningW ?? 10) + pick })) }
+        : one,
+    ),
+  }),
+  (design, pick) =>
+    ({
+      ...design,
+      circuits: design.circuits.map((one, at) =>
+        at === pick % design.circuits.length
+          ? { ...one, partitionId: design.partitions[pick % design.partitions.length]?.id }
+          : one,
+      ),
+    }) as Design,
+  (design, pick) => ({
+    ...design,
+    circuits: design.circuits.filter((_, at) => at !== pick % design.circuits.length),
+  }),
+  (design, pick) => ({ ...design, site: { ...design.site, lineVoltageV: 220 + (pick % 20) } }),
+  (design, pick) => ({ ...design, site: { ...design.site, equipmentHighestC: 25 + (pick % 20) } }),
+  (design) => ({
+    ...design,
+    stacks: design.stacks.map((one) =>
+      one.units.length > 1 ? { ...one, units: one.units.slice(0, -1) } : one,
+    ),
+  }),
+  (design) => ({ ...design, devices: design.devices.slice(1) }),
+  (design) => ({ ...design, earthPoints: [] }),
+  (design, pick) => ({
+    ...design,
+    partitions: design.partitions.map((one, at) =>
+      at === pick % design.partitions.length
+        ? { ...one, neutralEarthLink: pick % 2 === 0 ? 'yes' : 'none' }
+        : one,
+    ),
+  }),
+];
+
+it.each(['fernhollow', 'tern-rock', 'quillback'])(
+  '%s: what is kept from before an edit is what is worked out anew after it, to the last bit',
+  (name) => {
+    const change = fc.tuple(fc.nat({ max: CHANGES.length - 1 }), fc.nat({ max: 40 }));
+    fc.assert(
+      fc.property(fc.array(change, { minLength: 1, maxLength: 4 }), (steps) => {
+        let design = sample(name);
+        analyse(design, SAMPLE_TYPES);
+        for (const [which, pick] of steps) {
+          design = CHANGES[which]?.(design, pick) ?? design;
+          const kept = analyse(design, SAMPLE_TYPES);
+          const anew = analyse(JSON.parse(JSON.stringify(design)) as Design, SAMPLE_TYPES);
+          expect(JSON.stringify(kept.installation)).toBe(JSON.stringify(anew.installation));
+          expect(JSON.stringify(kept.findings)).toBe(JSON.stringify(anew.findings));
+        }
+      }),
+      { numRuns: 12 },
+    );
+  },
+);
