@@ -15,6 +15,14 @@ type Change = (design: Design, pick: number) => Design;
 
 /** Changes as the pages make them: what they do not touch stays the same object. */
 const CHANGES: readonly Change[] = [
+  // The start of a motor by its plate follows the voltage.
+  (design) => ({
+    ...design,
+    circuits: design.circuits.map((one) => ({
+      ...one,
+      items: one.items.map((item) => ({ ...item, lockedRotorA: 30 })),
+    })),
+  }),
   (design, pick) => ({
     ...design,
     circuits: design.circuits.map((one, at) =>
@@ -72,7 +80,18 @@ it.each(['fernhollow', 'tern-rock', 'quillback'])(
           expect(JSON.stringify(kept.findings)).toBe(JSON.stringify(anew.findings));
         }
       }),
-      { numRuns: 12 },
+      // The voltage is the fifth of the changes.
+      {
+        numRuns: 12,
+        examples: [
+          [
+            [
+              [0, 0],
+              [4, 5],
+            ],
+          ],
+        ],
+      },
     );
   },
 );
