@@ -17,7 +17,7 @@ const signIn = (email: string, password: string) =>
 describe('who may come in', () => {
   it('answers for its health to anybody', async () => {
     const answer = await harness.app.inject('/api/health');
-    expect(answer.json()).toEqual({ status: 'ok', database: 'ok', version: '0.0.0-test' });
+    expect(answer.json()).toMatchObject({ status: 'ok', version: '0.0.0-test' });
   });
 
   it.each([
