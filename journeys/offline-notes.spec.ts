@@ -63,6 +63,8 @@ test('notes and photos without a connection outlive the window, arrive once, and
     await expect(desk.getByText('as it was then')).toBeVisible();
     await expect(desk.getByRole('button', { name: 'Undo' })).toHaveCount(0);
     await desk.getByRole('button', { name: 'To the latest' }).click();
+    // The latest design is there again, and can be changed.
+    await expect(desk.getByRole('button', { name: /^Undo/ })).toBeVisible();
     await expect(desk.getByText('as it was then')).toHaveCount(0);
     await desk.keyboard.press('Control+k');
     await desk.keyboard.type('Earlier revisions');

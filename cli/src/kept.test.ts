@@ -31,15 +31,14 @@ const CHANGES: readonly Change[] = [
         : one,
     ),
   }),
-  (design, pick) =>
-    ({
-      ...design,
-      circuits: design.circuits.map((one, at) =>
-        at === pick % design.circuits.length
-          ? { ...one, partitionId: design.partitions[pick % design.partitions.length]?.id }
-          : one,
-      ),
-    }) as Design,
+  (design, pick) => ({
+    ...design,
+    circuits: design.circuits.map((one, at) =>
+      at === pick % design.circuits.length
+        ? { ...one, partitionId: design.partitions[pick % design.partitions.length]?.id }
+        : one,
+    ),
+  }),
   (design, pick) => ({
     ...design,
     circuits: design.circuits.filter((_, at) => at !== pick % design.circuits.length),
