@@ -119,6 +119,14 @@ describe('photos of a job', () => {
     expect((await designer('GET', `/api/jobs/${jobId}/attachments`)).json()).toEqual([added]);
   });
 
+  it('the same photo sent many times at once is kept each time, and read whole', async () => {
+    const bytes = png(640, 480);
+    const answers = await Promise.all(Array.from({ length: 8 }, () => send(bytes)));
+    expect(answers.map(({ statusCode }) => statusCode)).toEqual(answers.map(() => 201));
+    const { id } = wire.attachment.parse(answers[7]?.json());
+    expect((await designer('GET', `/api/attachments/${id}`)).rawPayload.equals(bytes)).toBe(true);
+  });
+
   it.each([
     ['a page that calls itself a picture', Buffer.from('<html><script>1</script></html>'), 'NOT_A_PICTURE'],
     ['half a picture', png(640, 480).subarray(0, 60), 'NOT_A_PICTURE'],

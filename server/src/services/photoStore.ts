@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { QueryTypes, type Sequelize } from 'sequelize';
@@ -22,7 +22,7 @@ export function photosInFolder(folder: string): PhotoStore {
       const hash = hashOf(bytes);
       await mkdir(join(folder, hash.slice(0, 2)), { recursive: true });
       // Under its name a file is whole, or not there.
-      const partial = `${pathOf(hash)}.${process.pid}.partial`;
+      const partial = `${pathOf(hash)}.${randomUUID()}.partial`;
       await writeFile(partial, bytes);
       await rename(partial, pathOf(hash));
       return hash;

@@ -27,7 +27,10 @@ function taken(key: string): wire.EditBatch[] {
 export function leaveBehind(userId: number, jobId: number, batches: readonly wire.EditBatch[]): void {
   if (batches.length === 0) return;
   try {
-    localStorage.setItem(keyOf(userId, jobId), JSON.stringify(batches));
+    // Another window of the job may have left something here a moment ago.
+    const ids = new Set(batches.map(({ editId }) => editId));
+    const before = taken(keyOf(userId, jobId)).filter(({ editId }) => !ids.has(editId));
+    localStorage.setItem(keyOf(userId, jobId), JSON.stringify([...before, ...batches]));
   } catch {
     // The store is full or refused; whoever types was told so before.
   }

@@ -123,6 +123,25 @@ describe('fault protection of a circuit', () => {
     expect(answersOf(design)).toEqual({ grid: ['site/prospectiveFaultA'], island: [54.35, 100, 'no'] });
   });
 
+  it('a board that no set feeds, and a set of several types, leave the island not known', () => {
+    const alone = withCable((d) => void d.partitions.forEach((one) => forget(one, 'stackId')));
+    expect(answersOf(alone).island).toEqual(['partitions/b/stackId']);
+    const mixed = withCable((d) => {
+      stack1(d).arrangement = 'parallel-single-phase';
+      stack1(d).units = [{ id: 'u1' }, { id: 'u2', inverterTypeId: 'hybrid-3k-1ph' }];
+    });
+    expect(answersOf(mixed).island).toEqual(['stacks/s/units/u2/inverterTypeId']);
+    expect(compile(mixed, SAMPLE_TYPES).stacks.map(filterLeakageMa)[0]?.known).toBe(false);
+  });
+
+  it('a stage that is shed at the transfer is dark in island', () => {
+    const design = withCable((d) => {
+      d.partitions.push({ id: 'x', name: 'Shed', kind: 'shed', stackId: 's', shedWhen: 'at-transfer' });
+      circuit1(d).partitionId = 'x';
+    });
+    expect(faultProtection(compile(design, SAMPLE_TYPES))).toEqual([]);
+  });
+
   it('circuits that are dark in island are not asked about', () => {
     const design = withCable((d) => void (circuit1(d).partitionId = 'g'));
     expect(faultProtection(compile(design, SAMPLE_TYPES))).toEqual([]);

@@ -3,6 +3,7 @@ import { fixedWiringOhm } from '../../codes/leads.ts';
 import { GENERATOR_FAULT, isMagnetic, MAGNETIC_BANDS, MAGNETIC_MS } from '../../codes/magneticTrip.ts';
 import type { Circuit, Partition } from '../../installation/facts.ts';
 import type { CompiledGenerator, CompiledStack, Installation } from '../../installation/installation.ts';
+import { isCarriedInIsland } from '../../installation/partitionKinds.ts';
 import { all, field, type Known, known, mapKnown, unknownAt } from '../../values/known.ts';
 import type { Path } from '../../values/problem.ts';
 import type { Line } from '../../values/quantities.ts';
@@ -90,13 +91,21 @@ const throughLoop = ({ lineVoltageV, cableOhm: ohm }: Loop, prospectiveA: number
 const limited = ({ lineVoltageV, cableOhm: ohm }: Loop, sourceA: number): number =>
   ohm === 0 ? sourceA : Math.min(sourceA, lineVoltageV / ohm);
 
+/** The type of a set where all its units are of that type; of a mixed set it tells nothing. */
+function typeOfAll({ stack, type }: CompiledStack): CompiledStack['type'] {
+  const other = stack.units.find(
+    ({ inverterTypeId }) => inverterTypeId !== undefined && inverterTypeId !== stack.inverterTypeId,
+  );
+  return other === undefined ? type : unknownAt(['stacks', stack.id, 'units', other.id, 'inverterTypeId']);
+}
+
 /** What all units of a set give into a fault on a line, A: n · S · multiple / ((1 + ε) · V). Heat takes nothing from it. */
 function stackFault(
   compiled: CompiledStack,
   line: number,
   lineVoltageV: number,
 ): Known<{ readonly currentA: number; readonly lastsMs: number }> {
-  const given = all({ type: compiled.type, capability: capabilityWithout(compiled) });
+  const given = all({ type: typeOfAll(compiled), capability: capabilityWithout(compiled) });
   if (!given.known) return given;
   const { type, capability } = given.value;
   return mapKnown(field(type.shortCircuit, 'types', type.id, 'shortCircuit'), ({ multiple, lastsMs }) => ({
@@ -184,9 +193,15 @@ function answersOf(
             })),
           ),
         ]),
-    ...(compiled === undefined || partition.kind === 'generator-only'
+    ...(partition.kind === 'generator-only'
       ? []
-      : [judged('island', (way, lines) => islandAnswer(compiled, circuit, lines, way))]),
+      : [
+          judged('island', (way, lines) =>
+            compiled === undefined
+              ? unknownAt(['partitions', partition.id, 'stackId'])
+              : islandAnswer(compiled, circuit, lines, way),
+          ),
+        ]),
     ...own.map((set) =>
       judged('generator', (way) =>
         mapKnown(generatorFault(set, way.lineVoltageV), ({ currentA, lastsMs }) => ({
@@ -199,15 +214,15 @@ function answersOf(
   ];
 }
 
-const LIVE_IN_ISLAND: ReadonlySet<Partition['kind']> = new Set(['backup', 'shed', 'generator-only']);
-
 /**
  * Fault protection of every circuit that is live without the grid: a line-to-neutral fault at its far end, fed by the grid, by the
  * inverters in island, and by each generator. Whether the instantaneous release of its device opens is said of each; earth faults and
  * faults that no device opens are for residual-current devices and for the inverter that shuts down.
  */
 export function faultProtection(installation: Installation): CircuitProtection[] {
-  const boards = installation.partitions.filter(({ kind }) => LIVE_IN_ISLAND.has(kind));
+  const boards = installation.partitions.filter(
+    (partition) => isCarriedInIsland(partition) || partition.kind === 'generator-only',
+  );
   return boards.flatMap((partition) => {
     const compiled = installation.stacks.find(({ stack }) => stack.id === partition.stackId);
     const residualDevice = compiled?.type.known === true ? compiled.type.value.residualDevice : undefined;
@@ -227,7 +242,9 @@ export function faultProtection(installation: Installation): CircuitProtection[]
 }
 
 /** Leakage of the filters of a set, all its units together, mA; unknown while its type does not say. */
-export function filterLeakageMa({ type, stack }: CompiledStack): Known<number> {
+export function filterLeakageMa(compiled: CompiledStack): Known<number> {
+  const { stack } = compiled;
+  const type = typeOfAll(compiled);
   if (!type.known) return type;
   const { id, filterLeakageMa: ofOne } = type.value;
   return mapKnown(field(ofOne, 'types', id, 'filterLeakageMa'), (ma) => ma * stack.units.length);

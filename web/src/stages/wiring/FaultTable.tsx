@@ -64,9 +64,12 @@ function Answer({ row, source }: { readonly row: CircuitProtection; readonly sou
 /** What protects where the release does not open for certain. */
 function instead({ answers, residualDevice }: CircuitProtection): string {
   const trips = answers.flatMap(({ answer }) => (answer.known ? [answer.value.trip] : []));
-  if (trips.length === 0) return '';
-  if (trips.every((trip) => trip === 'yes')) return 'its device';
-  const type = residualDevice === undefined ? '' : ` of type ${residualDevice}`;
+  const isWhole = trips.length === answers.length;
+  // What is not known of one source is no protection against it.
+  if (trips.every((trip) => trip === 'yes'))
+    return trips.length === 0 ? '' : isWhole ? 'its device' : 'not known until every source is';
+  const type =
+    residualDevice === undefined ? ', its type not stated by the inverter' : ` of type ${residualDevice}`;
   return `earth faults: a residual-current device${type}; line to neutral: the inverter shutting down`;
 }
 
@@ -74,7 +77,13 @@ function Leakage() {
   const { stacks } = useOpenJob().analysis.installation;
   return stacks.map((compiled) => {
     const leakage = filterLeakageMa(compiled);
-    if (!leakage.known) return null;
+    if (!leakage.known)
+      return (
+        <p key={compiled.stack.id} className="mt-1 text-unknown">
+          What the filters of {compiled.stack.name} leak is not known: residual-current devices cannot be
+          judged.
+        </p>
+      );
     const allowed = LEAKAGE_SHARE * USUAL_RESIDUAL_MA;
     return (
       <p key={compiled.stack.id} className="mt-1">
