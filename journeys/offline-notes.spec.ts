@@ -1,14 +1,11 @@
 import { expect, test } from '@playwright/test';
-import { comeInAs, openJob, saved } from './workbench.ts';
+import { comeInAs, openJob, phoneOf, saved } from './workbench.ts';
 
 test('notes and photos without a connection outlive the window, arrive once, and stay their maker’s', async ({
   browser,
   baseURL,
 }) => {
-  const phone = await browser.newContext({
-    viewport: { width: 390, height: 844 },
-    ...(baseURL === undefined ? {} : { baseURL }),
-  });
+  const phone = await phoneOf(browser, baseURL);
   const page = await phone.newPage();
   await comeInAs(page, 'Femi');
   await openJob(page, 'Quillback boatyard workshop');

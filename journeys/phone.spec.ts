@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { comeInAs, goTo, openJob, passGates } from './workbench.ts';
+import { comeInAs, goTo, openJob, passGates, phoneOf } from './workbench.ts';
 
 /** A confirmation or a figure, taken the way a thumb does it. */
 async function take(page: Page, label: string, figure: string): Promise<void> {
@@ -11,10 +11,7 @@ test('the test on a phone goes on through dead minutes, over a closed page, and 
   browser,
   baseURL,
 }) => {
-  const phone = await browser.newContext({
-    viewport: { width: 390, height: 844 },
-    ...(baseURL === undefined ? {} : { baseURL }),
-  });
+  const phone = await phoneOf(browser, baseURL);
   const page = await phone.newPage();
   await comeInAs(page, 'Femi');
   await openJob(page, 'Tern Rock field station');

@@ -1,4 +1,4 @@
-import { expect, type Locator, type Page } from '@playwright/test';
+import { type Browser, type BrowserContext, expect, type Locator, type Page } from '@playwright/test';
 
 /** Comes in as one of the demo people and sees the jobs. */
 export async function comeInAs(page: Page, name: string): Promise<void> {
@@ -6,6 +6,13 @@ export async function comeInAs(page: Page, name: string): Promise<void> {
   await page.getByRole('button', { name: new RegExp(`Continue as ${name}`) }).click();
   await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible();
 }
+
+/** A browser as small as a phone, with a store of its own. */
+export const phoneOf = (browser: Browser, baseURL: string | undefined): Promise<BrowserContext> =>
+  browser.newContext({
+    viewport: { width: 390, height: 844 },
+    ...(baseURL === undefined ? {} : { baseURL }),
+  });
 
 export async function openJob(page: Page, name: string): Promise<void> {
   await page.getByRole('link', { name, exact: true }).click();

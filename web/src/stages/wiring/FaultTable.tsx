@@ -26,6 +26,13 @@ const SOURCES: readonly { readonly source: FaultSource; readonly title: string }
   { source: 'generator', title: 'Fed by a generator' },
 ];
 
+/** What ends a fault from line to neutral where the release of the device does not. */
+const WITHOUT_TRIP: Record<FaultSource, string> = {
+  grid: 'the slow release of the device on the grid',
+  island: 'the inverter shutting down',
+  generator: 'the protection of the generator itself',
+};
+
 const TRIP_WORDS: Record<Trip, string> = { yes: 'trips', uncertain: 'may trip', no: 'does not trip' };
 const TRIP_ICON = { yes: CircleCheck, uncertain: CircleHelp, no: CircleX } as const;
 const TRIP_INK: Record<Trip, string> = { yes: 'text-within', uncertain: 'text-tight', no: 'text-over' };
@@ -70,7 +77,10 @@ function instead({ answers, residualDevice }: CircuitProtection): string {
     return trips.length === 0 ? '' : isWhole ? 'its device' : 'not known until every source is';
   const type =
     residualDevice === undefined ? ', its type not stated by the inverter' : ` of type ${residualDevice}`;
-  return `earth faults: a residual-current device${type}; line to neutral: the inverter shutting down`;
+  const left = SOURCES.filter(({ source }) =>
+    answers.some((one) => one.source === source && one.answer.known && one.answer.value.trip !== 'yes'),
+  ).map(({ source }) => WITHOUT_TRIP[source]);
+  return `earth faults: a residual-current device${type}; line to neutral: ${left.join(', ')}`;
 }
 
 function Leakage() {
