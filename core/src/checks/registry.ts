@@ -94,8 +94,11 @@ import { surgeOutput } from './surge/surgeOutput.ts';
 import { surgeStaggered } from './surge/surgeStaggered.ts';
 import { surgeStall } from './surge/surgeStall.ts';
 import { wiringBreaking } from './wiring/wiringBreaking.ts';
+import { wiringConductor } from './wiring/wiringConductor.ts';
 import { wiringDevice } from './wiring/wiringDevice.ts';
+import { wiringDrop } from './wiring/wiringDrop.ts';
 import { wiringProtection } from './wiring/wiringProtection.ts';
+import { wiringRating } from './wiring/wiringRating.ts';
 import { wiringTerminals } from './wiring/wiringTerminals.ts';
 import type { Check } from './check.ts';
 import type { Finding } from './finding.ts';
@@ -198,8 +201,11 @@ export const CHECKS = [
   surgeStaggered,
   surgeStall,
   wiringBreaking,
+  wiringConductor,
   wiringDevice,
+  wiringDrop,
   wiringProtection,
+  wiringRating,
   wiringTerminals,
 ] as const satisfies readonly Check[];
 

@@ -102,8 +102,11 @@ const OF_CHECK: Readonly<Record<CheckId, Severity>> = {
   'surge.staggered': 'load',
   'surge.stall': 'load',
   'wiring.breaking': 'people',
+  'wiring.conductor': 'people',
   'wiring.device': 'people',
+  'wiring.drop': 'load',
   'wiring.protection': 'people',
+  'wiring.rating': 'load',
   'wiring.terminals': 'equipment',
 };
 

@@ -119,6 +119,29 @@ export const DEFAULTS = {
   },
   serviceLoopM: { value: 0.3, unit: 'm', meaning: 'Length left at each route for working on its ends.' },
   routeSlack: { value: 0.05, unit: '', meaning: 'Length added to each route for bends.' },
+  dropBattery: {
+    value: 0.01,
+    unit: '',
+    meaning: 'Voltage that a battery lead may lose, of the lowest it works at.',
+  },
+  dropMain: {
+    value: 0.01,
+    unit: '',
+    meaning: 'Voltage that a cable between service, inverters, generator and boards may lose.',
+  },
+  dropLighting: { value: 0.03, unit: '', meaning: 'Voltage that the cable of a lighting circuit may lose.' },
+  dropOther: { value: 0.05, unit: '', meaning: 'Voltage that the cable of any other circuit may lose.' },
+  dropPv: { value: 0.01, unit: '', meaning: 'Voltage that the leads of a PV string may lose.' },
+  dropStart: {
+    value: 0.1,
+    unit: '',
+    meaning: 'Voltage that the cable of a circuit may lose while it starts.',
+  },
+  faultClearS: {
+    value: 0.02,
+    unit: 's',
+    meaning: 'Time in which a device ends a fault that it opens on at once.',
+  },
   liftOneKg: { value: 25, unit: 'kg', meaning: 'Mass above which two people lift.' },
 } as const satisfies Record<string, { value: number; unit: string; meaning: string }>;
 

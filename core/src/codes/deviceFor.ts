@@ -1,5 +1,5 @@
-import type { CodeProfileName, Tabulated } from './profile.ts';
-import { ampacityMetric, ampacityNa, deviceRatings } from './tables.generated.ts';
+import { codeProfile, type CodeProfileName } from './profile.ts';
+import { deviceRatings } from './tables.generated.ts';
 
 /** Small North American conductors have a largest device of their own, A by mm². */
 const SMALL_NA: readonly { readonly areaMm2: number; readonly mostA: number }[] = [
@@ -18,31 +18,35 @@ const NA_RATINGS = deviceRatings.filter((row) => row.profile !== 'metric').map((
  */
 export function largestDeviceA(name: CodeProfileName, ampacityA: number, areaMm2: number): number {
   if (name === 'metric') return ampacityA;
-  const small = SMALL_NA.find((one) => areaMm2 <= one.areaMm2 * 1.02);
-  if (small !== undefined) return Math.min(small.mostA, ampacityA);
+  const smallA = smallConductorA(name, areaMm2);
+  if (smallA !== undefined) return Math.min(smallA, ampacityA);
   const next = Math.min(...NA_RATINGS.filter((rating) => rating >= ampacityA - 1e-9));
   return next <= NEXT_SIZE_TO_A ? next : ampacityA;
 }
 
-/**
- * What the cable of a circuit carries at 30 °C and by itself: metric, PVC clipped direct, two or three loaded conductors; North
- * American, the 60 °C column to 100 A and the 75 °C column above. Of a size between two rows the smaller counts.
- */
-export function circuitAmpacityA(name: CodeProfileName, areaMm2: number, loadedConductors: 2 | 3): Tabulated {
-  const fits = (row: { readonly areaMm2: number }): boolean => row.areaMm2 <= areaMm2 * 1.02;
-  if (name === 'metric')
-    return (
-      ampacityMetric
-        .filter(
-          (row) =>
-            row.insulation === 'PVC70' &&
-            row.method === 'C' &&
-            row.loadedConductors === loadedConductors &&
-            fits(row),
-        )
-        .at(-1)?.ampacityA ?? 'not tabulated'
-    );
-  const row = ampacityNa.filter(fits).at(-1);
-  if (row === undefined) return 'not tabulated';
-  return row.ampacity60CA <= 100 ? row.ampacity60CA : row.ampacity75CA;
+/** Standard ratings of a profile, rising, A: of its miniature breakers first where both make one. */
+const STANDARD_A: Readonly<Record<CodeProfileName, readonly number[]>> = {
+  metric: standard('metric'),
+  'north-american': standard('na'),
+};
+
+function standard(profile: 'metric' | 'na'): readonly number[] {
+  const own = deviceRatings.filter((row) => row.profile === profile).map((row) => row.ratingA);
+  return [...new Set(own)].sort((a, b) => a - b);
+}
+
+/** The next standard rating at or above a current; undefined above the largest. */
+export function nextDeviceA(
+  name: CodeProfileName,
+  amperes: number,
+  place: 'ac' | 'battery' = 'ac',
+): number | undefined {
+  const ratings = place === 'battery' ? codeProfile(name).standardBatteryDeviceA : STANDARD_A[name];
+  return ratings.find((rating) => rating >= amperes - 1e-9);
+}
+
+/** The largest device of 14, 12 and 10 AWG whatever they carry, A; undefined for any other conductor. */
+export function smallConductorA(name: CodeProfileName, areaMm2: number): number | undefined {
+  if (name === 'metric') return undefined;
+  return SMALL_NA.find((one) => areaMm2 <= one.areaMm2 * 1.02)?.mostA;
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { circuitAmpacityA, largestDeviceA } from './deviceFor.ts';
+import { largestDeviceA, nextDeviceA } from './deviceFor.ts';
 import { leadAmpacityA } from './leadAmpacity.ts';
 import { leadOhm } from './leads.ts';
 import { leadSizeWords, readLeadSize } from './leadSizes.ts';
@@ -57,8 +57,11 @@ describe('the largest device for a conductor', () => {
     expect(largestDeviceA(profile, ampacityA, areaMm2)).toBe(limit);
   });
 
-  it('looks at a circuit by its own table', () => {
-    expect(circuitAmpacityA('north-american', 3.31, 2)).toBe(20);
-    expect(circuitAmpacityA('metric', 0.5, 2)).toBe('not tabulated');
+  it('goes up to the next standard rating', () => {
+    expect(nextDeviceA('metric', 17)).toBe(20);
+    expect(nextDeviceA('metric', 63)).toBe(63);
+    expect(nextDeviceA('north-american', 126)).toBe(150);
+    expect(nextDeviceA('metric', 130, 'battery')).toBe(160);
+    expect(nextDeviceA('metric', 900)).toBeUndefined();
   });
 });

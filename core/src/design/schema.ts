@@ -21,6 +21,7 @@ import { array, controller, generator } from './sourceSchema.ts';
 import { stack } from './stackSchema.ts';
 import { place } from './place.ts';
 import { device, earthPoint, instrument } from './networkSchema.ts';
+import { wiring } from './wiringSchema.ts';
 
 /** The format number this code writes. Older documents are migrated on reading; newer ones are refused. */
 export const FORMAT = 6;
@@ -217,6 +218,7 @@ export const designSchema = z.strictObject({
   instruments: entities(instrument, 64).describe('Meters and sensors that inverters read by themselves.'),
   earthPoints: entities(earthPoint, 16).describe('Where earths are joined.'),
   place: place.optional(),
+  wiring: wiring.optional().describe('How cables are laid, and what is at hand for them.'),
   defaults: entities(override, 64).describe('Limits changed for this job, each with a reason.'),
   accepted: entities(acceptance, 500).describe(
     'Findings that somebody takes responsibility for, each with a reason.',

@@ -33,6 +33,7 @@ const NOT_LAID: ReadonlySet<string> = new Set([
   'delivery',
   'accepted',
   'firstValues',
+  'wiring',
 ]);
 
 interface Laid {
@@ -96,6 +97,7 @@ export function compile(design: Design, catalogue: readonly EquipmentType[]): In
   return {
     site: design.site,
     place: design.place,
+    wiring: design.wiring,
     circuits: design.circuits,
     partitions: design.partitions,
     startCases: design.startCases,

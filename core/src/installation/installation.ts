@@ -27,6 +27,7 @@ import type {
   StartCase,
 } from '../design/schema.ts';
 import type { DeviceRole } from '../design/networkSchema.ts';
+import type { Wiring } from '../design/wiringSchema.ts';
 import type { Known } from '../values/known.ts';
 import type { Path } from '../values/problem.ts';
 import type { Network } from './network.ts';
@@ -121,6 +122,8 @@ export interface CompiledController {
 export interface Installation {
   readonly site: Site;
   readonly place: Place | undefined;
+  /** How cables are laid, and what is at hand for them. */
+  readonly wiring: Wiring | undefined;
   readonly circuits: readonly Circuit[];
   readonly partitions: readonly Partition[];
   readonly startCases: readonly StartCase[];

@@ -9,6 +9,7 @@ import {
   otherDevices,
   thickerLeads,
 } from './bankSide.ts';
+import { fittingDevices, fittingSizes } from './cables.ts';
 import type { Candidate, Trouble } from './candidate.ts';
 import { leaveOff, loadSide, moreUnits, ontoBackup, otherInverters } from './loadSide.ts';
 import { batteryBus, equalLeads, lessCharging, parallelBus, sameFirmware, unitSettings } from './settings.ts';
@@ -118,12 +119,20 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
   'surge.staggered': loadSide,
   'surge.stall': loadSide,
   'wiring.breaking': otherDevices,
+  'wiring.conductor': fittingSizes,
   'wiring.device': otherDevices,
+  'wiring.drop': fittingSizes,
   'wiring.protection': (trouble) => [
     ...thickerLeads(trouble, ['inverterLead', 'lead', 'groupLead']),
     ...otherDevices(trouble),
+    ...fittingSizes(trouble),
+    ...fittingDevices(trouble),
   ],
-  'wiring.terminals': (trouble) => thickerLeads(trouble, ['inverterLead', 'lead', 'groupLead']),
+  'wiring.rating': fittingDevices,
+  'wiring.terminals': (trouble) => [
+    ...thickerLeads(trouble, ['inverterLead', 'lead', 'groupLead']),
+    ...fittingSizes(trouble),
+  ],
 };
 
 /** Ways that may clear a cause, in the order in which they are worth trying. */

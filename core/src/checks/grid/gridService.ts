@@ -1,25 +1,14 @@
 import { buildingBoard } from '../../figures/loads/boards.ts';
-import { capabilityWithout } from '../../figures/capability/capability.ts';
 import { all, type Known, known } from '../../values/known.ts';
 import { add, complex, magnitude, ZERO } from '../../network/complex.ts';
 import { type Check, type CheckContext, judge, unknownFinding } from '../check.ts';
 import type { Finding, Subject } from '../finding.ts';
-import { lineChargeW } from '../../figures/capability/acCharge.ts';
+import { gridChargingW } from '../../figures/capability/acCharge.ts';
 import { lineInputs, loadCaseNotes, loadCaseWords, symbol } from '../support/workings.ts';
 
-/** Grid charging of all stacks on one line; none in maintenance bypass, where the inverters stand aside. */
-function chargingW(context: CheckContext, line: number): Known<number> {
-  if (context.mode.kind === 'maintenance-bypass') return known(0);
-  let sum = 0;
-  for (const compiled of context.installation.stacks) {
-    const given = all({ type: compiled.type, capability: capabilityWithout(compiled) });
-    if (!given.known) return given;
-    const charge = lineChargeW(compiled, given.value.type, given.value.capability, line, 'gridChargeW');
-    if (!charge.known) return charge;
-    sum += charge.value;
-  }
-  return known(sum);
-}
+/** None in maintenance bypass, where the inverters stand aside. */
+const chargingW = ({ mode, installation }: CheckContext, line: number): Known<number> =>
+  mode.kind === 'maintenance-bypass' ? known(0) : gridChargingW(installation, line);
 
 /** The whole building with charging against the service rating, line by line. */
 export const gridService: Check<'grid.service'> = {

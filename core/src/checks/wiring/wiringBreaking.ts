@@ -1,29 +1,9 @@
-import type { CompiledStack } from '../../installation/installation.ts';
-import { bankOfSet, bankTypesOf } from '../../figures/bank/ofSet.ts';
-import type { CompiledBank } from '../../figures/bank/bank.ts';
-import { all, field, type Known, mapKnown } from '../../values/known.ts';
+import { bankFault } from '../../figures/bank/bankFault.ts';
+import { bankOfSet } from '../../figures/bank/ofSet.ts';
 import { type Check, judge, unknownFinding } from '../check.ts';
 import type { Finding } from '../finding.ts';
 import { onNetwork, partSubject, troubleOrOne, WHOLE } from '../support/network.ts';
 import { symbol } from '../support/workings.ts';
-
-/** I_sc = U_max / R of the bank, without leads: the most a bolted fault can draw. */
-function faultOf(compiled: CompiledStack, bank: CompiledBank): Known<{ amperes: number; ohm: number }> {
-  const types = bankTypesOf(compiled);
-  if (!types.known) return types;
-  const milliohms = all(
-    Object.fromEntries(
-      types.value.map(({ id, internalMilliohm }) => [
-        id,
-        field(internalMilliohm, 'types', id, 'internalMilliohm'),
-      ]),
-    ),
-  );
-  return mapKnown(milliohms, (found) => {
-    const ohm = ((Math.min(...Object.values(found)) / 1000) * bank.seriesCount) / bank.parallelCount;
-    return { amperes: bank.maxV / ohm, ohm };
-  });
-}
 
 /** Breaking capacity of the battery devices against what the bank can drive into a bolted fault. */
 export const wiringBreaking: Check<'wiring.breaking'> = {
@@ -52,7 +32,7 @@ export const wiringBreaking: Check<'wiring.breaking'> = {
           if (!found.known) return [unknownFinding(wiringBreaking.id, context, subject, 'A', found.missing)];
           if (found.value === 'none') return [];
           const bank = found.value;
-          const known = faultOf(compiled, bank);
+          const known = bankFault(compiled, bank);
           if (!known.known) return [unknownFinding(wiringBreaking.id, context, subject, 'A', known.missing)];
           const fault = known.value;
           return [

@@ -1,141 +1,112 @@
-import { circuitAmpacityA, largestDeviceA } from '../../codes/deviceFor.ts';
-import { leadAmpacityA } from '../../codes/leadAmpacity.ts';
 import { leadSizeWords } from '../../codes/leadSizes.ts';
 import type { CodeProfileName } from '../../codes/profile.ts';
-import type { Circuit, Site } from '../../installation/facts.ts';
-import type { Network, Part, Run } from '../../installation/network.ts';
+import type { CableLine } from '../../figures/wiring/cableLines.ts';
+import { cableLines } from '../../figures/wiring/cableLines.ts';
+import type { Installation } from '../../installation/installation.ts';
+import { governing } from '../../sizing/askLine.ts';
+import { carriesA, deviceAnswers } from '../../sizing/judgeSize.ts';
+import { laidAsOf } from '../../sizing/laidAs.ts';
+import type { SizeAnswer } from '../../sizing/question.ts';
+import { worstOf } from '../../sizing/smallestSize.ts';
 import type { Path } from '../../values/problem.ts';
 import { uniquePaths } from '../../values/known.ts';
 import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding } from '../check.ts';
-import type { Finding, Subject } from '../finding.ts';
-import { onNetwork, partSubject, troubleOrOne, WHOLE } from '../support/network.ts';
+import type { Finding } from '../finding.ts';
+import { cableSubject } from '../support/cables.ts';
+import { onNetwork, troubleOrOne, WHOLE } from '../support/network.ts';
 
 interface Protected {
-  readonly subject: Subject;
-  readonly ratedA: number;
+  readonly line: CableLine;
   readonly areaMm2: number;
-  readonly ampacityA: number;
-  readonly areaPath: Path;
-  readonly what: string;
+  readonly carriesA: number;
+  readonly worst: SizeAnswer;
 }
 
-/** Devices with what is known of their conductors, and the places that do not say the rest. */
-interface Found {
-  readonly known: readonly Protected[];
-  readonly missing: readonly Path[];
-}
+/** A device with its conductor, or the places that do not say of what kind they are. */
+type Found = { readonly held: Protected } | { readonly missing: readonly Path[] };
 
-const NOTHING: Found = { known: [], missing: [] };
-const lacking = (...missing: Path[]): Found => ({ known: [], missing });
-const together = (found: readonly Found[]): Found => ({
-  known: found.flatMap((one) => one.known),
-  missing: found.flatMap((one) => one.missing),
-});
+/** A conductor with the device ahead of it. What nobody stated is asked for where a battery is behind it, and nowhere else. */
+function protectedOf(installation: Installation, profile: CodeProfileName, line: CableLine): Found {
+  const device = governing(line.devices);
+  const isAsked = line.use === 'battery' && line.devices.length > 0;
+  if (device?.ratedA.known !== true || !line.areaMm2.known) {
+    const lacking = [
+      ...(device === undefined
+        ? line.devices.flatMap(({ ratedA }) => (ratedA.known ? [] : ratedA.missing))
+        : []),
+      ...(line.areaMm2.known ? [] : line.areaMm2.missing),
+    ];
+    return { missing: isAsked ? lacking : [] };
+  }
+  const laidAs = laidAsOf(installation, line, profile);
+  if (!laidAs.known) return { missing: laidAs.missing };
+  const areaMm2 = line.areaMm2.value;
+  const lying = { profile, ...laidAs.value, isFuse: device.isFuse };
+  const answers = deviceAnswers(lying, device.ratedA.value, areaMm2);
+  const [first] = answers;
+  const amperes = carriesA(lying, areaMm2);
+  if (first === undefined || amperes === undefined) return { missing: [line.areaPath] };
+  return { held: { line, areaMm2, carriesA: amperes, worst: worstOf(answers) ?? first } };
+}
 
 function held(context: CheckContext, profile: CodeProfileName, one: Protected): Finding {
-  const limit = largestDeviceA(profile, one.ampacityA, one.areaMm2);
+  const { line, worst, areaMm2 } = one;
   return judge(wiringProtection.id, context, {
-    subject: one.subject,
-    value: one.ratedA,
-    limit,
+    subject: cableSubject(context.installation, line),
+    value: worst.value,
+    limit: worst.limit,
     unit: 'A',
     // A device at exactly what its conductor carries is what a designer aims for.
     graded: false,
-    data: { size: leadSizeWords(one.areaMm2), carries: `${Math.round(one.ampacityA)} A`, what: one.what },
+    data: {
+      size: leadSizeWords(areaMm2),
+      carries: `${Math.round(one.carriesA)} A`,
+      what: line.use === 'battery' ? 'its leads' : 'its cable',
+    },
     working: () => ({
       ...NO_WORKING,
       source:
         profile === 'metric'
-          ? 'I_n ≤ I_z: tabulated capacity, PVC, clipped direct.'
-          : 'At most the next standard rating at or above the tabulated capacity, to 800 A; 14, 12 and 10 AWG not above 15, 20 and 30 A.',
-      inputs: [{ label: 'Size', path: one.areaPath, value: one.areaMm2, unit: 'mm²' }],
+          ? `I_n ≤ I_z, and I_2 ≤ 1.45 · I_z for a fuse. ${worst.working}.`
+          : `At most the next standard rating at or above the smaller of both capacities, to 800 A; 14, 12 and 10 AWG not above 15, 20 and 30 A. ${worst.working}.`,
+      inputs: [{ label: 'Size', path: line.areaPath, value: areaMm2, unit: 'mm²' }],
     }),
   });
 }
 
-const isBatteryDevice = ({ kind, role }: Part): boolean =>
-  kind === 'device' && role?.startsWith('battery-') === true;
-
-/** One lead at a battery device. A size that no table holds tells nothing of what it carries. */
-function leadOf(network: Network, site: Site, profile: CodeProfileName, part: Part, run: Run): Found {
-  if (part.ratedA?.known !== true) return lacking(...(part.ratedA?.missing ?? []));
-  if (!run.areaMm2.known) return lacking(...run.areaMm2.missing);
-  if (site.equipmentHighestC === undefined) return lacking(['site', 'equipmentHighestC']);
-  const areaMm2 = run.areaMm2.value;
-  const areaPath = [...run.from, 'areaMm2'];
-  const ampacityA = leadAmpacityA(profile, areaMm2, site.equipmentHighestC);
-  if (ampacityA === 'not tabulated') return lacking(areaPath);
-  const subject = partSubject(network, part);
-  const ratedA = part.ratedA.value;
-  return { known: [{ subject, ratedA, areaMm2, ampacityA, areaPath, what: 'its leads' }], missing: [] };
-}
-
-/** Battery devices that are there, each with the lead of its line that carries least. */
-function leadsOf(network: Network, site: Site, profile: CodeProfileName): Found {
-  const ports = new Map(network.ports.map((port) => [port.id, port.partId]));
-  return together(
-    network.parts.map((part): Found => {
-      if (!isBatteryDevice(part) || (part.fitted?.known === true && part.fitted.value === 'none'))
-        return NOTHING;
-      const runs = network.runs.filter(
-        ({ use, a, b }) => use === 'battery' && [a, b].some((end) => ports.get(end) === part.id),
-      );
-      const { known, missing } = together(runs.map((run) => leadOf(network, site, profile, part, run)));
-      const [weakest] = [...known].sort((a, b) => a.ampacityA - b.ampacityA);
-      return { known: weakest === undefined ? [] : [weakest], missing };
-    }),
-  );
-}
-
-/** The cable of a circuit behind its device, where both are stated. */
-function circuitOf(circuit: Circuit, ratedA: number | undefined, profile: CodeProfileName): Found {
-  const areaMm2 = circuit.cable?.areaMm2;
-  if (ratedA === undefined || areaMm2 === undefined) return NOTHING;
-  const areaPath = ['circuits', circuit.id, 'cable', 'areaMm2'];
-  if (circuit.lines === undefined) return lacking(['circuits', circuit.id, 'lines']);
-  const ampacityA = circuitAmpacityA(profile, areaMm2, circuit.lines.length === 3 ? 3 : 2);
-  if (ampacityA === 'not tabulated') return lacking(areaPath);
-  const subject: Subject = { kind: 'part', id: `circuit ${circuit.id}`, label: circuit.name };
-  return { known: [{ subject, ratedA, areaMm2, ampacityA, areaPath, what: 'its cable' }], missing: [] };
-}
-
-/** A breaker or fuse must not be larger than what the conductor behind it carries. What nobody stated is not asked for here. */
+/** A breaker or fuse must not be larger than what the conductor behind it carries. */
 export const wiringProtection: Check<'wiring.protection'> = {
   id: 'wiring.protection',
   title: 'Devices protect their conductors',
   family: 'wiring',
   modes: 'once',
   sentences: {
-    over: '{{subject}} is rated {{value}}; {{what}} of {{size}} carry {{carries}}, which allows {{limit}} at most.',
-    tight: '{{subject}} is rated {{value}}; {{what}} of {{size}} allow {{limit}}.',
-    within: '{{subject}} is not larger than its conductor allows.',
+    over: '{{subject}}: its device is rated {{value}}; {{what}} of {{size}} carry {{carries}}, which allows {{limit}} at most.',
+    tight: '{{subject}}: its device is rated {{value}}; {{what}} of {{size}} allow {{limit}}.',
+    within: '{{subject}}: no device is larger than its conductor allows.',
     unknown: '{{subject}}: whether its conductor is protected is not known. Missing: {{missing}}.',
   },
   run: (context) => {
-    const { site, circuits, circuitDeviceTypes } = context.installation;
-    const profile = site.codeProfile;
-    const all = { ...WHOLE, label: 'Every device whose conductor is stated' };
-    return onNetwork(wiringProtection.id, context, ({ network }) => {
+    const { installation } = context;
+    const profile = installation.site.codeProfile;
+    const everything = { ...WHOLE, label: 'Every device whose conductor is stated' };
+    return onNetwork(wiringProtection.id, context, () => {
+      const lines = cableLines(installation);
+      if (!lines.known) return [];
       if (profile === undefined)
-        return network.parts.some(isBatteryDevice)
-          ? [unknownFinding(wiringProtection.id, context, all, 'A', [['site', 'codeProfile']])]
+        return lines.value.some(({ use }) => use === 'battery')
+          ? [unknownFinding(wiringProtection.id, context, everything, 'A', [['site', 'codeProfile']])]
           : [];
-      const found = together([
-        leadsOf(network, site, profile),
-        ...circuits.map((circuit) => {
-          const typeId = circuit.device?.typeId;
-          const type = typeId === undefined ? undefined : circuitDeviceTypes[typeId];
-          return circuitOf(circuit, circuit.device?.ratedA ?? type?.ratedA, profile);
-        }),
-      ]);
+      const found = lines.value.map((line) => protectedOf(installation, profile, line));
+      const missing = found.flatMap((one) => ('missing' in one ? one.missing : []));
       const findings = troubleOrOne(
-        found.known.map((one) => held(context, profile, one)),
-        all,
+        found.flatMap((one) => ('held' in one ? [held(context, profile, one.held)] : [])),
+        everything,
       );
       // What is sound as far as it is known is not known to be sound.
       const isSound = findings.every(({ state }) => state === 'within');
-      return isSound && found.missing.length > 0
-        ? [unknownFinding(wiringProtection.id, context, all, 'A', uniquePaths(found.missing))]
+      return isSound && missing.length > 0
+        ? [unknownFinding(wiringProtection.id, context, everything, 'A', uniquePaths(missing))]
         : findings;
     });
   },

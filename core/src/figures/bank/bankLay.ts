@@ -39,6 +39,8 @@ export interface Branch {
   /** Where it lies in the network: a resistor, or in series with a source. */
   readonly at: { readonly resistor: number } | { readonly source: number };
   readonly areaMm2?: number;
+  /** Of one pole of a lead. */
+  readonly lengthM?: number;
   readonly ratedA?: Known<number>;
   readonly path: Path;
 }
@@ -121,6 +123,7 @@ function chain(laid: Laid, slots: readonly Slot[], from: number): { plus: number
         kind: 'link',
         label: `lead from module ${before.number} to module ${slot.number}`,
         areaMm2: before.lead.areaMm2,
+        lengthM: before.lead.lengthM,
         path: before.lead.areaPath,
       });
     addSource(laid, slot.cell, here, slot.device?.ohm ?? 0);
@@ -154,6 +157,7 @@ function layBars({ slots, segmentOhm, barRatedA, barPath, leastPlaces }: LayInpu
       label: `lead of module ${slot.number}`,
       at: { source: laid.sources.length - 1 },
       areaMm2: slot.lead.areaMm2,
+      lengthM: slot.lead.lengthM,
       path: slot.lead.areaPath,
     });
     nameDevice(laid, slot);
@@ -184,6 +188,7 @@ function layGroups(inputs: LayInputs): Laid {
         label: `lead of group ${group}`,
         at: { resistor: laid.resistors.length },
         areaMm2: lead.areaMm2,
+        lengthM: lead.lengthM,
         path: lead.areaPath,
       });
       if (device !== undefined)

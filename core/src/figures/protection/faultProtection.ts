@@ -214,6 +214,17 @@ function answersOf(
   ];
 }
 
+/** What feeds a fault at the end of one circuit, and whether its device opens: with a cable as stated, or as one asks. */
+export function circuitFaults(installation: Installation, circuit: Circuit): CircuitProtection['answers'] {
+  const partition = installation.partitions.find(({ id }) => id === circuit.partitionId);
+  if (partition === undefined) return [];
+  const compiled = installation.stacks.find(({ stack }) => stack.id === partition.stackId);
+  const answers = answersOf(installation, compiled, partition, circuit);
+  return isCarriedInIsland(partition) || partition.kind === 'generator-only'
+    ? answers
+    : answers.filter(({ source }) => source === 'grid');
+}
+
 /**
  * Fault protection of every circuit that is live without the grid: a line-to-neutral fault at its far end, fed by the grid, by the
  * inverters in island, and by each generator. Whether the instantaneous release of its device opens is said of each; earth faults and

@@ -16,6 +16,7 @@ export function layArray(laying: Laying, given: Given, { array, moduleType }: Co
     kind: 'array',
     label: array.name,
     from,
+    arrayId: array.id,
     ...(moduleType.known ? { typeName: moduleType.value.name } : {}),
     ...(array.coupling === 'ac' || first === undefined
       ? {}

@@ -1,0 +1,77 @@
+import { nextDeviceA } from '../../codes/deviceFor.ts';
+import { applyEdits } from '../../design/applyEdits.ts';
+import type { Edit } from '../../design/edits.ts';
+import type { Design } from '../../design/schema.ts';
+import { type CableLine, cableLines } from '../../figures/wiring/cableLines.ts';
+import { sizeLine, type SizedLine } from '../../sizing/sizeLine.ts';
+import { type Candidate, once, type Trouble } from './candidate.ts';
+
+/** The cables that a cause is about, sized. */
+function sizedLines({ cause, analysis }: Trouble): SizedLine[] {
+  const { installation } = analysis;
+  const lines = cableLines(installation);
+  if (!lines.known) return [];
+  const ids = new Set(cause.findings.map(({ subject }) => subject.id));
+  return lines.value
+    .filter((line) => ids.has(line.circuitId === undefined ? line.id : `circuit ${line.circuitId}`))
+    .flatMap((line) => {
+      const sized = sizeLine(installation, line);
+      return sized?.known === true ? [sized.value] : [];
+    });
+}
+
+/** The design with figures set at some places; undefined where one of them has no place. */
+function withFigures(design: Design, edits: readonly Edit[]): Design | undefined {
+  const applied = applyEdits(design, edits);
+  return applied.ok ? (applied.value as Design) : undefined;
+}
+
+/** Each of those cables in the smallest size that passes every test and fits its terminals. */
+export function fittingSizes(trouble: Trouble): Candidate[] {
+  const found = sizedLines(trouble).flatMap(({ line, smallest }) =>
+    smallest.kind === 'found' && line.areaMm2.known && smallest.areaMm2 !== line.areaMm2.value
+      ? [{ line, areaMm2: smallest.areaMm2 }]
+      : [],
+  );
+  if (found.length === 0) return [];
+  return [
+    once(
+      'fitting-sizes',
+      found.length === 1
+        ? `Lay ${found[0]?.line.label ?? ''} in the smallest size that passes`
+        : 'Lay each of them in the smallest size that passes',
+      (design) =>
+        withFigures(
+          design,
+          found.map(({ line, areaMm2 }) => sizeEdit(line, areaMm2)),
+        ),
+    ),
+  ];
+}
+
+const sizeEdit = (line: CableLine, areaMm2: number): Edit => ({
+  op: 'set',
+  path: line.areaPath.map(String),
+  after: areaMm2,
+});
+
+/** The device of each of those circuits in the next standard rating for its load, with the smallest cable that it may protect. */
+export function fittingDevices(trouble: Trouble): Candidate[] {
+  const found = sizedLines(trouble).filter(
+    ({ line, plannedDeviceA, deviceA }) =>
+      line.circuitId !== undefined && plannedDeviceA !== undefined && plannedDeviceA !== deviceA,
+  );
+  if (found.length === 0) return [];
+  return [
+    once('fitting-devices', 'Put in the next standard device for the load of each', (design) => ({
+      ...design,
+      circuits: design.circuits.map((circuit) => {
+        const one = found.find(({ line }) => line.circuitId === circuit.id);
+        const ratedA = one && nextDeviceA(one.question.profile, one.plannedDeviceA ?? 0);
+        if (one === undefined || ratedA === undefined) return circuit;
+        const { typeId: _type, ...device } = circuit.device ?? {};
+        return { ...circuit, device: { ...device, ratedA } };
+      }),
+    })),
+  ];
+}

@@ -1,0 +1,104 @@
+import { leadSizeWords } from '../../codes/leadSizes.ts';
+import { type CableLine, cableLines } from '../../figures/wiring/cableLines.ts';
+import type { Installation } from '../../installation/installation.ts';
+import { type AskedLine, askLine } from '../../sizing/askLine.ts';
+import type { SizeAnswer, SizeTest } from '../../sizing/question.ts';
+import { chosenSize } from '../../sizing/sizeLine.ts';
+import { strainOf } from '../../sizing/judgeSize.ts';
+import { type CheckContext, judge, NO_WORKING } from '../check.ts';
+import type { Finding, Subject } from '../finding.ts';
+import { onNetwork, refsOf, troubleOrOne, WHOLE } from './network.ts';
+
+/** A finding about a cable: it stands on both of its ends, and on what is in between. */
+export function cableSubject({ network }: Installation, line: CableLine): Subject {
+  if (line.circuitId !== undefined)
+    return { kind: 'part', id: `circuit ${line.circuitId}`, label: line.label };
+  const ids = [
+    ...line.ends.map(({ partId }) => partId),
+    ...line.devices.flatMap(({ partId }) => partId ?? []),
+  ];
+  return {
+    kind: 'part',
+    id: line.id,
+    label: line.label.charAt(0).toUpperCase() + line.label.slice(1),
+    about: network.known ? refsOf(network.value, ids) : [],
+  };
+}
+
+const TEST_WORDS: Readonly<Partial<Record<SizeTest, string>>> = {
+  'terminal-column': 'by the column of its terminals',
+  'start-drop': 'while it starts',
+  parallel: 'in parallel',
+};
+
+function findingOf(
+  check: string,
+  context: CheckContext,
+  { line, carried, laidAs }: AskedLine,
+  answer: SizeAnswer,
+): Finding {
+  const { areaMm2 } = line;
+  return judge(check, context, {
+    subject: cableSubject(context.installation, line),
+    value: answer.value,
+    limit: answer.limit,
+    unit: answer.unit === '' ? 'fraction' : answer.unit,
+    bound: answer.test === 'parallel' ? 'at-least' : 'at-most',
+    // A conductor that carries just what it has to is what a designer aims for.
+    graded: false,
+    data: {
+      size: areaMm2.known ? leadSizeWords(areaMm2.value) : '',
+      when: TEST_WORDS[answer.test] ?? '',
+    },
+    working: () => ({
+      ...NO_WORKING,
+      inputs: [
+        { label: 'Size', path: line.areaPath, value: areaMm2.known ? areaMm2.value : undefined, unit: 'mm²' },
+        {
+          label: 'Length',
+          path: line.lengthPath,
+          value: line.lengthM.known ? line.lengthM.value : undefined,
+          unit: 'm',
+        },
+      ],
+      source: `${carried.because}. ${answer.working}.`,
+      notes:
+        laidAs.planned.length === 0
+          ? []
+          : [`As planned, since nobody has said otherwise: ${laidAs.planned.join(', ')}.`],
+    }),
+  });
+}
+
+/** Which cables a check looks at, and which tests of their size. */
+export interface CableTests {
+  readonly id: string;
+  readonly tests: ReadonlySet<SizeTest>;
+  readonly looksAt: (line: CableLine) => boolean;
+  readonly whole: string;
+}
+
+/**
+ * Holds every cable whose size is stated against some tests of a size; of several of one cable the worst is told. A cable whose load
+ * is not known is not asked for here: the load is.
+ */
+export const eachStatedCable = (
+  context: CheckContext,
+  { id, tests, looksAt, whole }: CableTests,
+): Finding[] =>
+  onNetwork(id, context, () => {
+    const { installation } = context;
+    const lines = cableLines(installation);
+    if (!lines.known) return [];
+    const findings = lines.value.flatMap((line): Finding[] => {
+      if (!line.areaMm2.known || !looksAt(line)) return [];
+      const asked = askLine(installation, line);
+      if (asked?.known !== true) return [];
+      const answers = chosenSize(asked.value)?.answers.filter(({ test }) => tests.has(test)) ?? [];
+      const [first, ...rest] = answers;
+      if (first === undefined) return [];
+      const worst = rest.reduce((a, b) => (strainOf(b) > strainOf(a) ? b : a), first);
+      return [findingOf(id, context, asked.value, worst)];
+    });
+    return troubleOrOne(findings, { ...WHOLE, label: whole });
+  });

@@ -1,0 +1,23 @@
+import type { Check } from '../check.ts';
+import { eachStatedCable } from '../support/cables.ts';
+
+/** Cables of alternating current and of PV strings against what they carry. Battery leads are held against their solved current. */
+export const wiringConductor: Check<'wiring.conductor'> = {
+  id: 'wiring.conductor',
+  title: 'Cables carry their load',
+  family: 'wiring',
+  modes: 'once',
+  sentences: {
+    over: '{{subject}} has to carry {{value}}; {{size}} as it is laid allows {{limit}} {{when}}: over by {{margin}}.',
+    tight: '{{subject}} carries {{value}} of {{limit}} {{when}}.',
+    within: '{{subject}} carries its load.',
+    unknown: '{{subject}}: whether it carries its load is not known. Missing: {{missing}}.',
+  },
+  run: (context) =>
+    eachStatedCable(context, {
+      id: wiringConductor.id,
+      tests: new Set(['load', 'terminal-column', 'parallel']),
+      looksAt: ({ use }) => use === 'ac' || use === 'pv',
+      whole: 'Every cable whose size is stated',
+    }),
+};

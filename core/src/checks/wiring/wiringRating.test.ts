@@ -1,0 +1,51 @@
+import { checkTable } from '../../testkit/checkTable.ts';
+import { circuit1, item1 } from '../../testkit/designs.ts';
+import { wiringRating } from './wiringRating.ts';
+
+checkTable(wiringRating, [
+  {
+    name: '10 A behind 10 A',
+    edit: (d) => void (circuit1(d).device = { ratedA: 10 }),
+    state: 'within',
+    value: 10,
+    limit: 10,
+  },
+  {
+    name: '20 A behind 16 A',
+    edit: (d) => {
+      circuit1(d).device = { ratedA: 16 };
+      item1(d).quantity = 2;
+    },
+    state: 'over',
+    value: 20,
+    limit: 16,
+    says: 'opens in service',
+  },
+  {
+    name: 'North American: 10 A that stay want 12.5 A',
+    edit: (d) => {
+      d.site.codeProfile = 'north-american';
+      circuit1(d).device = { ratedA: 10 };
+    },
+    state: 'over',
+    value: 12.5,
+  },
+  {
+    name: 'and 10 A that pass do not',
+    edit: (d) => {
+      d.site.codeProfile = 'north-american';
+      circuit1(d).device = { ratedA: 10 };
+      d.wiring = { cables: [{ id: 'w1', lineId: 'circuit c1', passing: 'yes' }] };
+    },
+    state: 'within',
+    value: 10,
+  },
+  {
+    name: 'the output device of a unit of 21.7 A',
+    edit: (d) => d.devices.push({ id: 'd1', role: 'unit-output', stackId: 's', unitId: 'u1', ratedA: 20 }),
+    state: 'over',
+    value: 21.7,
+    limit: 20,
+  },
+  { name: 'no rating stated', state: 'nothing' },
+]);

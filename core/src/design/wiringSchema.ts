@@ -1,0 +1,84 @@
+import { z } from 'zod';
+import { INSULATIONS, METHODS } from '../codes/ampacity.ts';
+import { entities, id, name, nonNegative, positive, temperatureC } from '../values/quantities.ts';
+
+/** How cables are laid. What a cable does not say is as the job has it, and else as planned. */
+const layingFields = {
+  insulation: z.enum(INSULATIONS).optional(),
+  method: z
+    .enum(METHODS)
+    .optional()
+    .describe('A in an insulating wall, B in conduit, C clipped direct; 1 single cores, 2 one cable.'),
+  ambientC: temperatureC.optional().describe('Hottest air along the cable.'),
+  grouped: z
+    .number()
+    .int()
+    .min(1)
+    .max(60)
+    .optional()
+    .describe(
+      'Metric: circuits bunched together, this one counted. North American: current-carrying conductors in the raceway.',
+    ),
+  terminalColumn: z
+    .enum(['60C', '75C'])
+    .optional()
+    .describe('North American: the column that the terminals are marked for.'),
+};
+
+export const laying = z.strictObject(layingFields);
+export type Laying = z.infer<typeof laying>;
+
+/** What somebody has said of one cable, by the id that its line has in the installation. */
+export const cable = z.strictObject({
+  id,
+  lineId: z.string().min(1).max(200),
+  lengthM: positive.max(5000).optional().describe('Where its length is typed nowhere else.'),
+  areaMm2: positive.max(1000).optional().describe('Where its size is typed nowhere else.'),
+  ...layingFields,
+  parallel: z.number().int().min(1).max(8).optional().describe('Conductors on each line. Without it: one.'),
+  neutralCounts: z
+    .enum(['yes', 'no'])
+    .optional()
+    .describe('Whether its neutral carries enough to heat it. Without it: no.'),
+  protectiveMm2: positive.max(1000).optional(),
+  passing: z
+    .enum(['yes', 'no'])
+    .optional()
+    .describe('Whether its load never stays for three hours. Without it: it stays.'),
+  serves: z
+    .enum(['lighting', 'other'])
+    .optional()
+    .describe('For the voltage it may lose. Without it: other.'),
+  dropLimit: z.number().gt(0).max(0.2).optional().describe('Own share of the voltage that it may lose.'),
+});
+export type Cable = z.infer<typeof cable>;
+
+/** A piece of conductor that is at hand. */
+export const remnant = z.strictObject({
+  id,
+  areaMm2: positive.max(1000),
+  lengthM: positive.max(5000),
+  pieces: z.number().int().min(1).max(500).optional().describe('Alike. Without it: one.'),
+  make: z
+    .enum(['single', 'flexible', 'cable'])
+    .describe('Single core, flexible battery lead, or a cable of several cores.'),
+  cores: z.number().int().min(2).max(5).optional().describe('Of a cable, the protective conductor counted.'),
+  colour: name.optional(),
+});
+export type Remnant = z.infer<typeof remnant>;
+
+/** Lengths in which a size is bought. */
+export const stockLength = z.strictObject({
+  id,
+  areaMm2: positive.max(1000).optional().describe('Without it: every size that is not named.'),
+  lengthM: positive.max(5000),
+});
+
+export const wiring = z.strictObject({
+  laying: laying.optional().describe('How cables are laid in this job.'),
+  cables: entities(cable, 12_000).optional(),
+  remnants: entities(remnant, 500).optional().describe('What is in the van.'),
+  stock: entities(stockLength, 60).optional().describe('Lengths that conductors are bought in.'),
+  kerfM: nonNegative.max(1).optional().describe('Lost at each cut.'),
+});
+export type Wiring = z.infer<typeof wiring>;

@@ -1,0 +1,144 @@
+import type { Unit } from '../../installation/facts.ts';
+import type { CompiledStack, Installation } from '../../installation/installation.ts';
+import { isOwnBank } from '../../installation/ownBank.ts';
+import { all, field, type Known, known, mapKnown, unknownAt } from '../../values/known.ts';
+import { remember } from '../../values/remember.ts';
+import { formatNumber } from '../../words/quantity.ts';
+import { bankAtLoad, type BankAtLoad } from '../bank/bankAtLoad.ts';
+import { branchCurrents } from '../bank/branchCurrents.ts';
+import { chargeShareOf } from '../bank/chargeShare.ts';
+import { bankOfSet } from '../bank/ofSet.ts';
+import { efficiencyAt } from '../capability/efficiency.ts';
+import { type Flow, typeOfUnit } from './acCarried.ts';
+
+const amperes = (value: number): string => `${formatNumber(value)} A`;
+
+/** Lowest voltage at which a set still runs: constant power draws the most current there. */
+const lowestV = (compiled: CompiledStack): Known<number> => {
+  const { stack } = compiled;
+  const given = all({ bank: bankOfSet(compiled), type: compiled.type });
+  if (!given.known) return given;
+  const { bank, type } = given.value;
+  return bank === 'none'
+    ? unknownAt(['stacks', stack.id, 'bank'])
+    : known(Math.max(bank.minV, type.batteryWindowV.min, type.lowVoltageTripV));
+};
+
+/** Voltage and current of a battery lead. */
+export interface DcFlow extends Flow {
+  readonly volts: number;
+}
+
+/** The battery lead of one inverter: I = P / (η · V) at its rated power and the lowest voltage, or its charge setting. */
+export function unitBatteryFlow(
+  installation: Installation,
+  compiled: CompiledStack,
+  unit: Unit,
+): Known<DcFlow> {
+  const given = all({ type: typeOfUnit(installation, compiled, unit), volts: lowestV(compiled) });
+  return mapKnown(given, ({ type, volts }) => {
+    const efficiency = efficiencyAt(type, type.ratedW);
+    const dischargeA = type.ratedW / (efficiency * volts);
+    const chargeA = compiled.stack.chargeCurrentA ?? 0;
+    return chargeA > dischargeA
+      ? {
+          volts,
+          currentA: chargeA,
+          powerFactor: 1,
+          because: `charge setting of the unit: ${amperes(chargeA)}`,
+        }
+      : {
+          volts,
+          currentA: dischargeA,
+          powerFactor: 1,
+          because: `rated power at the lowest voltage: ${formatNumber(type.ratedW)} W / (${efficiency} · ${formatNumber(volts)} V) = ${amperes(dischargeA)}`,
+        };
+  });
+}
+
+interface FullPower {
+  readonly solved: BankAtLoad;
+  /** How much more flows at the lowest voltage than was solved. */
+  readonly factor: number;
+}
+
+/** The bank at the rated power of all its inverters. */
+const fullPowerOf = remember((compiled: CompiledStack): Known<FullPower | 'none'> => {
+  const given = all({ type: compiled.type, volts: lowestV(compiled) });
+  if (!given.known) return given;
+  const { type, volts } = given.value;
+  const units = compiled.stack.units.length;
+  const solved = bankAtLoad(compiled, { kind: 'typed', watts: units * type.ratedW });
+  if (!solved.known) return solved;
+  if (solved.value === 'none' || solved.value.share.kind !== 'solved') return known('none');
+  const { share, powersW } = solved.value;
+  const askedW = powersW.reduce((sum, watts) => sum + watts, 0);
+  return known({
+    solved: solved.value,
+    factor: share.totalA > 0 ? Math.max(1, askedW / volts / share.totalA) : 1,
+  });
+});
+
+/** A lead of a bank that is solved: what flows in it at the rated power of the inverters, or while they charge as set. */
+export function branchFlow(compiled: CompiledStack, branchId: string): Known<DcFlow> {
+  const given = all({ full: fullPowerOf(compiled), volts: lowestV(compiled) });
+  if (!given.known) return given;
+  const { full, volts } = given.value;
+  const nowhere = unknownAt(['stacks', compiled.stack.id, 'bank', 'joining']);
+  if (full === 'none' || full.solved.share.kind !== 'solved') return nowhere;
+  const at = full.solved.circuit.branches.findIndex(({ id }) => id === branchId);
+  const solvedA = Math.abs(branchCurrents(full.solved.circuit, full.solved.share)[at] ?? NaN);
+  if (Number.isNaN(solvedA)) return nowhere;
+  const dischargeA = solvedA * full.factor;
+  const charge = chargeShareOf(compiled);
+  const chargeA =
+    charge.known && charge.value !== 'none' && charge.value.share.kind === 'solved'
+      ? Math.abs(branchCurrents(charge.value.circuit, charge.value.share)[at] ?? 0)
+      : 0;
+  const currentA = Math.max(dischargeA, chargeA);
+  const because =
+    chargeA > dischargeA
+      ? `solved while charging: ${amperes(currentA)}`
+      : `solved at the rated power of the inverters and the lowest voltage: ${amperes(currentA)}`;
+  return known({ volts, currentA, powerFactor: 1, because });
+}
+
+/** A lead of a bank that is one string, or not solved: all of it, over the strings side by side. */
+export function bankLeadFlow(compiled: CompiledStack): Known<DcFlow> {
+  const given = all({ bank: bankOfSet(compiled), type: compiled.type, volts: lowestV(compiled) });
+  return mapKnown(given, ({ bank, type, volts }) => {
+    const side = bank === 'none' ? 1 : bank.parallelCount;
+    const units = isOwnBank(compiled.stack) ? 1 : compiled.stack.units.length;
+    const watts = units * type.ratedW;
+    const spread = side > 1 ? 1 + compiled.defaults.moduleShareTolerance.value : 1;
+    const currentA = (watts / (efficiencyAt(type, type.ratedW) * volts) / side) * spread;
+    return {
+      volts,
+      currentA,
+      powerFactor: 1,
+      because: `rated power of the inverters at the lowest voltage: ${amperes(currentA)}`,
+    };
+  });
+}
+
+/** Strings of an array plugged side by side: n · I_sc · 1.25. */
+export function stringFlow(installation: Installation, arrayId: string, placeId: string): Known<DcFlow> {
+  const compiled = installation.arrays.find(({ array }) => array.id === arrayId);
+  if (compiled === undefined) return unknownAt(['arrays']);
+  const { array } = compiled;
+  const strings = array.places?.find(({ id }) => id === placeId)?.strings ?? 1;
+  const given = all({
+    type: compiled.moduleType,
+    count: field(array.modulesPerString, 'arrays', array.id, 'modulesPerString'),
+  });
+  const factor = installation.defaults.pvCurrentFactor.value;
+  return mapKnown(given, ({ type, count }) => {
+    const currentA = strings * type.iscA * factor;
+    return {
+      volts: count * type.vmpV,
+      currentA,
+      powerFactor: 1,
+      because: `short-circuit current in strong sun: ${strings} · ${type.iscA} · ${factor} = ${amperes(currentA)}`,
+    };
+  });
+}

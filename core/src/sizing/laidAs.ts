@@ -1,0 +1,79 @@
+import type { Insulation, Laid, Method } from '../codes/ampacity.ts';
+import type { CodeProfileName } from '../codes/profile.ts';
+import { isLine } from '../figures/wiring/carried.ts';
+import type { CableLine } from '../figures/wiring/cableLines.ts';
+import type { Installation } from '../installation/installation.ts';
+import { field, type Known, known } from '../values/known.ts';
+
+/** Air along a circuit where nobody has said how hot it gets: what the tables are made for, °C. */
+const PLANNED_CIRCUIT_C = 30;
+/** Current-carrying conductors in a raceway that the North American table is made for. */
+const PLANNED_IN_RACEWAY = 3;
+
+const PLANNED_INSULATION: Readonly<Record<CodeProfileName, Insulation>> = {
+  metric: 'PVC70',
+  'north-american': '75C',
+};
+
+/** How a cable is laid, as far as somebody has said it; the rest as planned, and named. */
+export interface LaidAs {
+  readonly laid: Laid;
+  readonly terminalColumn: '60C' | '75C';
+  readonly parallel: number;
+  /** What stands as planned, in words. */
+  readonly planned: readonly string[];
+}
+
+/** Conductors of a cable that carry: two of one line, of two without a neutral and of direct current, else three. */
+export function loadedConductorsOf({ names }: CableLine): 2 | 3 {
+  const lines = names.filter(isLine).length;
+  return lines === 3 || (lines === 2 && names.includes('N')) ? 3 : 2;
+}
+
+/** How a cable is laid: as it says itself, else as the job has it, else as planned. */
+export function laidAsOf(
+  { wiring, site }: Installation,
+  line: CableLine,
+  profile: CodeProfileName,
+): Known<LaidAs> {
+  const { cable, circuitId } = line;
+  const job = wiring?.laying;
+  const planned: string[] = [];
+  const said = <T>(own: T | undefined, ofJob: T | undefined, otherwise: T, words: string): T => {
+    if (own === undefined && ofJob === undefined) planned.push(words);
+    return own ?? ofJob ?? otherwise;
+  };
+  const isMetric = profile === 'metric';
+  const plannedInsulation = PLANNED_INSULATION[profile];
+  const insulation = said(cable?.insulation, job?.insulation, plannedInsulation, plannedInsulation);
+  const method: Method = isMetric ? said(cable?.method, job?.method, 'C', 'clipped direct') : 'C';
+  const grouped = isMetric
+    ? said(cable?.grouped, job?.grouped, 1, 'by itself')
+    : said(cable?.grouped, job?.grouped, PLANNED_IN_RACEWAY, 'three conductors in the raceway');
+  const terminalColumn = isMetric
+    ? '75C'
+    : said(cable?.terminalColumn, job?.terminalColumn, '75C', 'terminals for 75 °C');
+  const ownC = cable?.ambientC ?? job?.ambientC;
+  if (ownC === undefined)
+    planned.push(circuitId === undefined ? 'air as at the equipment' : `air of ${PLANNED_CIRCUIT_C} °C`);
+  const ambient =
+    ownC !== undefined
+      ? known(ownC)
+      : circuitId !== undefined
+        ? known(PLANNED_CIRCUIT_C)
+        : field(site.equipmentHighestC, 'site', 'equipmentHighestC');
+  if (!ambient.known) return ambient;
+  return known({
+    laid: {
+      insulation,
+      method,
+      ambientC: ambient.value,
+      grouped,
+      loadedConductors: loadedConductorsOf(line),
+      neutralCounts: cable?.neutralCounts === 'yes',
+    },
+    terminalColumn,
+    parallel: cable?.parallel ?? 1,
+    planned,
+  });
+}
