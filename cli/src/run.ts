@@ -10,9 +10,12 @@ import {
   MAX_DOCUMENT_LENGTH,
   readDesignText,
   SAMPLE_TYPES,
+  SCHEDULE_KINDS,
+  type ScheduleKind,
 } from '@bastion/core';
 import { drawTo } from './draw.ts';
 import { modesReport } from './modes.ts';
+import { scheduleCsv, scheduleReport } from './schedule.ts';
 import { shareReport } from './share.ts';
 
 export interface Streams {
@@ -25,6 +28,7 @@ bastion advise FILE.json --kind ${ADVICE_KINDS.join('|')}
 bastion share FILE.json [--load W]
 bastion modes FILE.json
 bastion draw FILE.json --out FILE.svg|.dxf|.pdf [--mode M]
+bastion schedule FILE.json --kind ${SCHEDULE_KINDS.join('|')} [--csv]
 
 check   prints the findings of a design document in every operating mode as JSON, with the verdict and the causes.
         Exit code: 0 nothing over its limit but what is accepted, 1 something over, 2 the file cannot be used.
@@ -34,6 +38,8 @@ share   prints the current of each battery module as JSON, at the design's load 
         Exit code: 0 solved, 1 not known or not to be had, 2 the file cannot be used.
 modes   prints for every operating mode what is live and from what, the bonds on each live neutral, and faults with their way.
         Exit code: 0 no fault, 1 a fault or something that is not known, 2 the file cannot be used.
+schedule prints the rows of one schedule as JSON, or as CSV.
+        Exit code: 0 nothing in it over its limit, 1 something over, 2 the file cannot be used.
 draw    writes the single line as one mode has it (the first, unless --mode names another).
         Exit code: 0 written, 1 it cannot be drawn or written, 2 the file cannot be used.
 `;
@@ -113,6 +119,14 @@ function modes(file: string, streams: Streams): number {
   return report.modes.some(({ faults }) => faults.length > 0) ? 1 : 0;
 }
 
+function schedule(file: string, kind: ScheduleKind, isCsv: boolean, streams: Streams): number {
+  const design = readFile(file, streams);
+  if (design === undefined) return 2;
+  const report = scheduleReport(design, kind);
+  streams.out(isCsv ? scheduleCsv(report) : `${JSON.stringify(report, null, 2)}\n`);
+  return report.rows.some(({ state }) => state === 'over') ? 1 : 0;
+}
+
 async function draw(file: string, rest: readonly string[], streams: Streams): Promise<number> {
   const options = new Map<string, string>();
   for (let at = 0; at + 1 < rest.length; at += 2) options.set(rest[at] ?? '', rest[at + 1] ?? '');
@@ -135,6 +149,16 @@ export async function run(args: readonly string[], streams: Streams): Promise<nu
   if (command === 'check' && file !== undefined && rest.length === 0) return check(file, streams);
   if (command === 'modes' && file !== undefined && rest.length === 0) return modes(file, streams);
   if (command === 'draw' && file !== undefined) return draw(file, rest, streams);
+  const wanted = SCHEDULE_KINDS.find((one) => one === rest[1]);
+  const isCsv = rest[2] === '--csv';
+  if (
+    command === 'schedule' &&
+    file !== undefined &&
+    rest[0] === '--kind' &&
+    wanted !== undefined &&
+    rest.length === (isCsv ? 3 : 2)
+  )
+    return schedule(file, wanted, isCsv, streams);
   if (command === 'share' && file !== undefined && rest.length === 0) return share(file, undefined, streams);
   if (command === 'share' && file !== undefined && rest[0] === '--load' && rest.length === 2)
     return share(file, rest[1], streams);

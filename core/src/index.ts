@@ -281,3 +281,20 @@ export {
   LEAKAGE_SHARE,
   type Trip,
 } from './figures/protection/faultProtection.ts';
+export { scheduleOf, scheduleSheet, cellText } from './schedules/scheduleOf.ts';
+export {
+  type Cell as ScheduleCell,
+  type Column as ScheduleColumn,
+  type Row as ScheduleRow,
+  type RowState,
+  type Schedule,
+  SCHEDULE_KINDS,
+  type ScheduleKind,
+} from './schedules/table.ts';
+export { laidWords, smallestWords, TEST_TITLES } from './schedules/conductors.ts';
+export { type CableLine, cableLines } from './figures/wiring/cableLines.ts';
+export { type SizedLine, sizeLine } from './sizing/sizeLine.ts';
+export { judgeSize } from './sizing/judgeSize.ts';
+export type { SizeAnswer, SizeTest } from './sizing/question.ts';
+export { INSULATIONS, insulationsOf, METHODS } from './codes/ampacity.ts';
+export type { Cable, Laying, Remnant, Wiring } from './design/wiringSchema.ts';

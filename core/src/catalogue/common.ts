@@ -76,6 +76,9 @@ const terminalRow = z
       .min(1)
       .optional(),
     mostConductors: z.number().int().min(1).max(12).optional(),
+    earthFirst: yesNo.optional().describe('Whether its earth is landed before all others.'),
+    ferrite: yesNo.optional().describe('Whether a ferrite core goes over the conductors.'),
+    coverTorqueNm: positive.max(50).optional().describe('Of the screws of the cover that goes back on.'),
   })
   .refine((one) => one.minMm2 <= one.maxMm2, 'needs its smallest conductor below its largest');
 export type TerminalRow = z.infer<typeof terminalRow>;

@@ -55,7 +55,7 @@ export interface Factors {
   readonly neutral: number;
 }
 
-const stepUp = <T extends { readonly factor: number | null }>(row: T | undefined): Tabulated =>
+const stepUp = (row: { readonly factor: number | null } | undefined): Tabulated =>
   row?.factor ?? 'not tabulated';
 
 /** What the tables make of a way of laying. Between two rows the more cautious one counts. */

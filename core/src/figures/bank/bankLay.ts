@@ -41,6 +41,8 @@ export interface Branch {
   readonly areaMm2?: number;
   /** Of one pole of a lead. */
   readonly lengthM?: number;
+  /** The modules that a lead ends at, by id; its other end is at the bars. */
+  readonly moduleIds?: readonly string[];
   readonly ratedA?: Known<number>;
   readonly path: Path;
 }
@@ -124,6 +126,7 @@ function chain(laid: Laid, slots: readonly Slot[], from: number): { plus: number
         label: `lead from module ${before.number} to module ${slot.number}`,
         areaMm2: before.lead.areaMm2,
         lengthM: before.lead.lengthM,
+        moduleIds: [before.cell.module.id, slot.cell.module.id],
         path: before.lead.areaPath,
       });
     addSource(laid, slot.cell, here, slot.device?.ohm ?? 0);
@@ -158,6 +161,7 @@ function layBars({ slots, segmentOhm, barRatedA, barPath, leastPlaces }: LayInpu
       at: { source: laid.sources.length - 1 },
       areaMm2: slot.lead.areaMm2,
       lengthM: slot.lead.lengthM,
+      moduleIds: [slot.cell.module.id],
       path: slot.lead.areaPath,
     });
     nameDevice(laid, slot);
@@ -189,6 +193,7 @@ function layGroups(inputs: LayInputs): Laid {
         at: { resistor: laid.resistors.length },
         areaMm2: lead.areaMm2,
         lengthM: lead.lengthM,
+        moduleIds: some[0] === undefined ? [] : [some[0].cell.module.id],
         path: lead.areaPath,
       });
       if (device !== undefined)

@@ -3,6 +3,7 @@ import type { Installation } from '../../installation/installation.ts';
 import type { Network, Part, Port, Run, TerminalName } from '../../installation/network.ts';
 import { all, field, known, type Known, mapKnown, unknownAt } from '../../values/known.ts';
 import type { Path } from '../../values/problem.ts';
+import { groupBy } from '../../values/groupBy.ts';
 import { remember } from '../../values/remember.ts';
 import type { Branch } from '../bank/bankLay.ts';
 import { bankCircuitOf } from '../bank/ofSet.ts';
@@ -68,23 +69,19 @@ interface Joined {
   readonly portsOf: ReadonlyMap<string, readonly Port[]>;
 }
 
-function grouped<K, T>(list: readonly T[], keysOf: (one: T) => readonly K[]): Map<K, T[]> {
-  const groups = new Map<K, T[]>();
-  for (const one of list)
-    for (const key of keysOf(one)) {
-      const group = groups.get(key);
-      if (group === undefined) groups.set(key, [one]);
-      else group.push(one);
-    }
-  return groups;
+function runsByPort(runs: readonly Run[]): Map<string, Run[]> {
+  const ends = runs.flatMap((run) => [run.a, run.b].map((port) => ({ port, run })));
+  return new Map(
+    [...groupBy(ends, ({ port }) => port)].map(([port, some]) => [port, some.map(({ run }) => run)]),
+  );
 }
 
 const joinedOf = (network: Network): Joined => ({
   network,
   ports: new Map(network.ports.map((port) => [port.id, port])),
   parts: new Map(network.parts.map((part) => [part.id, part])),
-  runsAt: grouped(network.runs, ({ a, b }) => [a, b]),
-  portsOf: grouped(network.ports, ({ partId }) => [partId]),
+  runsAt: runsByPort(network.runs),
+  portsOf: groupBy(network.ports, ({ partId }) => partId),
 });
 
 /** The one run on the other side of a device that stands in a line; undefined where the line ends or divides. */
@@ -216,22 +213,30 @@ const isSamePlace = (a: Branch['at'], b: Branch['at']): boolean =>
 /** The leads of a bank that is solved as a network; undefined where it is not known, or is one string. */
 function bankLeads(
   compiled: Installation['stacks'][number],
+  joined: Joined,
   cables: ReadonlyMap<string, Cable>,
 ): CableLine[] | undefined {
   const circuit = bankCircuitOf(compiled);
   if (!circuit.known || typeof circuit.value === 'string') return undefined;
   const { stack } = compiled;
   const { branches } = circuit.value;
-  const bars = `bar ${stack.id}`;
+  const endAt = (part: Part | undefined): End => {
+    const port = joined.portsOf.get(part?.id ?? '')?.[0];
+    return { partId: part?.id ?? stack.id, label: part?.label ?? stack.name, port };
+  };
+  const own = joined.network.parts.filter(({ stackId }) => stackId === stack.id);
+  const bars = endAt(own.find(({ kind }) => kind === 'bar'));
+  const moduleEnd = (id: string): End =>
+    endAt(own.find(({ kind, moduleId }) => kind === 'module' && moduleId === id));
   return branches
     .filter(({ kind, areaMm2 }) => LEADS.has(kind) && areaMm2 !== Infinity)
     .map((branch): CableLine => {
       const id = `bank ${stack.id} ${branch.id}`;
-      const end = { partId: bars, label: stack.name, port: undefined };
+      const [first = bars, second = bars] = (branch.moduleIds ?? []).map(moduleEnd);
       return {
         id,
         label: `${branch.label} of ${stack.name}`,
-        ends: [end, end],
+        ends: [first, second],
         devices: branches
           .filter(({ kind, at }) => kind === 'device' && isSamePlace(at, branch.at))
           .map(({ label, ratedA, path }) => ({
@@ -281,7 +286,7 @@ function spineOf(network: Network, installation: Installation): readonly CableLi
   const cables = cableMap(installation);
   const solved = installation.stacks.map((compiled) => ({
     id: compiled.stack.id,
-    leads: bankLeads(compiled, cables),
+    leads: bankLeads(compiled, joined, cables),
   }));
   const isSolved = new Set(solved.flatMap(({ id, leads }) => (leads === undefined ? [] : [id])));
   const isModule = ({ partId }: End): boolean => {

@@ -34,7 +34,10 @@ export function layBattery(laying: Laying, given: Given, set: LaidSet): void {
     stackId: stack.id,
     ...(compiled.bar.known && compiled.bar.value !== 'none' ? { typeName: compiled.bar.value.name } : {}),
   });
-  const bus = laying.port(bar, 'bus', DC);
+  const barType = compiled.bar.known && compiled.bar.value !== 'none' ? compiled.bar.value : undefined;
+  const bus = laying.port(bar, 'bus', DC, {
+    takes: takesOf(barType?.terminals, 'bar', [...path, 'barTypeId']),
+  });
   bank.modules.forEach((module, index) => {
     const from: Path = [...path, 'modules', module.id];
     const typeId = module.batteryTypeId ?? bank.batteryTypeId;

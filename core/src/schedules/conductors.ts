@@ -1,0 +1,201 @@
+import { leadSizeWords } from '../codes/leadSizes.ts';
+import { type CableLine, cableLines } from '../figures/wiring/cableLines.ts';
+import type { Installation } from '../installation/installation.ts';
+import type { SizeAnswer, SizeTest } from '../sizing/question.ts';
+import type { Smallest } from '../sizing/smallestSize.ts';
+import { type SizedLine, sizeLine } from '../sizing/sizeLine.ts';
+import type { Known } from '../values/known.ts';
+import { describePlaces } from '../words/places.ts';
+import { formatNumber } from '../words/quantity.ts';
+import type { Cell, Column, Row, RowState, Schedule } from './table.ts';
+
+export const TEST_TITLES: Readonly<Record<SizeTest, string>> = {
+  load: 'load',
+  device: 'device',
+  overload: 'fuse',
+  'terminal-column': 'terminal column',
+  'small-conductor': 'small conductor',
+  parallel: 'parallel',
+  drop: 'voltage drop',
+  'start-drop': 'drop at start',
+  adiabatic: 'short circuit',
+  terminal: 'terminal',
+};
+
+type Key =
+  | 'cable'
+  | 'conductors'
+  | 'load'
+  | 'because'
+  | 'device'
+  | 'laid'
+  | 'smallest'
+  | 'governs'
+  | 'size'
+  | 'length'
+  | 'drop'
+  | 'protective'
+  | 'verdict';
+
+const COLUMNS: readonly Column<Key>[] = [
+  { key: 'cable', title: 'Cable' },
+  { key: 'conductors', title: 'Conductors' },
+  { key: 'load', title: 'Load', unit: 'A' },
+  { key: 'device', title: 'Device' },
+  { key: 'smallest', title: 'Smallest' },
+  { key: 'governs', title: 'Governed by' },
+  { key: 'size', title: 'Size' },
+  { key: 'length', title: 'Length', unit: 'm' },
+  { key: 'drop', title: 'Drop', unit: '%' },
+  { key: 'protective', title: 'Protective' },
+  { key: 'verdict', title: 'Verdict' },
+  { key: 'laid', title: 'Laid' },
+  { key: 'because', title: 'Where the load comes from' },
+];
+
+/** The smallest size in words. */
+export function smallestWords(smallest: Smallest): string {
+  switch (smallest.kind) {
+    case 'found':
+      return leadSizeWords(smallest.areaMm2);
+    case 'too thick for its terminals':
+      return `${leadSizeWords(smallest.areaMm2)}, and its terminals take ${leadSizeWords(smallest.mostMm2)}`;
+    case 'none':
+      return 'none in the table';
+  }
+}
+
+function deviceWords({ deviceA, plannedDeviceA, device, line }: SizedLine): string {
+  if (deviceA !== undefined) return `${formatNumber(deviceA)} A${device?.isFuse === true ? ' fuse' : ''}`;
+  if (line.devices.length === 0 && line.circuitId === undefined) return 'none here';
+  return plannedDeviceA === undefined ? 'none large enough' : `not stated; ${plannedDeviceA} A would do`;
+}
+
+export function laidWords({ laidAs, question }: Pick<SizedLine, 'laidAs' | 'question'>): string {
+  const { laid, parallel, terminalColumn } = laidAs;
+  const isMetric = question.profile === 'metric';
+  return [
+    laid.insulation.replace(/^(\d+)C$/, '$1 °C'),
+    isMetric ? `method ${laid.method}` : `terminals ${terminalColumn.replace('C', ' °C')}`,
+    `${formatNumber(laid.ambientC)} °C`,
+    isMetric
+      ? laid.grouped === 1
+        ? 'by itself'
+        : `${laid.grouped} bunched`
+      : `${laid.grouped} in the raceway`,
+    ...(parallel === 1 ? [] : [`${parallel} in parallel`]),
+    ...(laid.neutralCounts ? ['loaded neutral'] : []),
+  ].join(', ');
+}
+
+const answerOf = (sized: SizedLine, test: SizeTest): SizeAnswer | undefined =>
+  (sized.chosen?.answers ?? (sized.smallest.kind === 'found' ? sized.smallest.answers : [])).find(
+    (answer) => answer.test === test,
+  );
+
+function verdictOf({ chosen }: SizedLine): { readonly state: RowState; readonly words: string } {
+  if (chosen === undefined) return { state: 'unknown', words: 'no size chosen' };
+  if (chosen.answers.every(({ test }) => test === 'terminal'))
+    return { state: 'unknown', words: 'its size is not tabulated for the way it is laid' };
+  const worst = chosen.worst ?? chosen.answers.find(({ state }) => state === 'tight');
+  if (worst === undefined) return { state: 'within', words: 'within' };
+  return { state: worst.state, words: `${TEST_TITLES[worst.test]}: ${worst.working}` };
+}
+
+const known = <T extends Cell>(value: Known<T>): Cell => (value.known ? value.value : null);
+const sizeCell = ({ areaMm2 }: CableLine): Cell => (areaMm2.known ? leadSizeWords(areaMm2.value) : null);
+
+const percent = (share: number | undefined): Cell =>
+  share === undefined ? null : Number((share * 100).toFixed(2));
+
+const NOTHING = {
+  load: null,
+  because: null,
+  device: null,
+  laid: null,
+  smallest: null,
+  governs: null,
+  drop: null,
+  protective: null,
+} as const;
+
+function rowOf(installation: Installation, line: CableLine): Row<Key> {
+  const sized = sizeLine(installation, line);
+  const own = {
+    cable: line.label,
+    conductors: line.names.join(' '),
+    size: sizeCell(line),
+    length: known(line.lengthM),
+  };
+  const base = {
+    id: line.id,
+    partIds: [
+      ...line.ends.map(({ partId }) => partId),
+      ...line.devices.flatMap(({ partId }) => partId ?? []),
+    ],
+    fields: { size: line.areaPath, length: line.lengthPath },
+  };
+  if (sized === undefined)
+    return {
+      ...base,
+      cells: {
+        ...NOTHING,
+        ...own,
+        because: 'carries nothing in service',
+        verdict: 'by the protective conductors that it joins',
+      },
+    };
+  if (!sized.known)
+    return {
+      ...base,
+      state: 'unknown',
+      cells: { ...NOTHING, ...own, verdict: `missing: ${describePlaces(installation, sized.missing)}` },
+    };
+  const { smallest, carried, protectiveMm2 } = sized.value;
+  const verdict = verdictOf(sized.value);
+  const stated = line.cable?.protectiveMm2;
+  return {
+    ...base,
+    state: verdict.state,
+    cells: {
+      ...own,
+      load: Number(carried.currentA.toFixed(1)),
+      because: carried.because,
+      device: deviceWords(sized.value),
+      laid: laidWords(sized.value),
+      smallest: smallestWords(smallest),
+      governs:
+        smallest.kind === 'found' && smallest.governs !== undefined ? TEST_TITLES[smallest.governs] : '',
+      drop: percent(answerOf(sized.value, 'drop')?.value),
+      protective:
+        protectiveMm2 === undefined
+          ? null
+          : stated !== undefined && stated < protectiveMm2
+            ? `${leadSizeWords(stated)}: too thin, ${leadSizeWords(protectiveMm2)} by table`
+            : leadSizeWords(stated ?? protectiveMm2),
+      verdict: verdict.words,
+    },
+  };
+}
+
+/** Every cable with its load, its device, the smallest size that passes and the size that is stated. */
+export function conductorSchedule(installation: Installation): Schedule<Key> {
+  const lines = cableLines(installation);
+  return {
+    kind: 'conductors',
+    title: 'Conductors',
+    columns: COLUMNS,
+    rows: lines.known ? lines.value.map((line) => rowOf(installation, line)) : [],
+    notes: lines.known
+      ? strayCables(installation, lines.value)
+      : ['Nothing can be laid until the supply of the site is known.'],
+  };
+}
+
+/** What was said of cables that are no longer there. */
+function strayCables({ wiring }: Installation, lines: readonly CableLine[]): string[] {
+  const ids = new Set(lines.map(({ id }) => id));
+  return (wiring?.cables ?? [])
+    .filter(({ lineId }) => !ids.has(lineId))
+    .map(({ lineId }) => `Something is stated of a cable that is not there any more: ${lineId}.`);
+}

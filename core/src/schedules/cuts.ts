@@ -1,0 +1,180 @@
+import { leadSizeWords } from '../codes/leadSizes.ts';
+import { conductorColours } from '../codes/tables.generated.ts';
+import { type CableLine, cableLines } from '../figures/wiring/cableLines.ts';
+import type { Installation } from '../installation/installation.ts';
+import type { TerminalName } from '../installation/network.ts';
+import type { Remnant } from '../installation/facts.ts';
+import { cutPlan, type Piece } from '../sizing/cutting.ts';
+import { counted, formatNumber } from '../words/quantity.ts';
+import { groupBy } from '../values/groupBy.ts';
+import type { Column, Row, Schedule } from './table.ts';
+import { conductorMm2, plannedMm2 } from './terminations.ts';
+
+type Key = 'conductor' | 'from' | 'length' | 'cuts' | 'left';
+
+const COLUMNS: readonly Column<Key>[] = [
+  { key: 'conductor', title: 'Conductor' },
+  { key: 'from', title: 'Cut from' },
+  { key: 'length', title: 'Its length', unit: 'm' },
+  { key: 'cuts', title: 'Pieces' },
+  { key: 'left', title: 'Left', unit: 'm' },
+];
+
+/** Length in which conductors are bought where nobody has said it, m. */
+const PLANNED_STOCK_M = 100;
+
+/** What pieces can be cut from the same length. */
+interface Kind {
+  readonly make: Remnant['make'];
+  readonly areaMm2: number;
+  readonly cores: number | undefined;
+  readonly colour: string | undefined;
+}
+
+const wordsOf = ({ make, areaMm2, cores, colour }: Kind): string =>
+  make === 'cable'
+    ? `cable of ${cores ?? 0} cores, ${leadSizeWords(areaMm2)}`
+    : `${make === 'flexible' ? 'flexible lead' : 'single core'}, ${leadSizeWords(areaMm2)}${colour === undefined ? '' : `, ${colour}`}`;
+
+function colourOf({ site }: Installation, name: TerminalName): string | undefined {
+  const profile = site.codeProfile === 'north-american' ? 'na' : 'metric';
+  const wanted = name.replace('−', '-');
+  return conductorColours.find(
+    (row) => row.conductor === wanted && (row.profile === profile || row.profile === 'any'),
+  )?.colour;
+}
+
+interface Wanted {
+  readonly kind: Kind;
+  readonly piece: Piece;
+}
+
+/** The pieces of one cable: one of several cores for a circuit, else each conductor by itself. */
+function piecesOf(installation: Installation, line: CableLine): Wanted[] {
+  if (!line.lengthM.known || line.lengthM.value === 0) return [];
+  const lengthM = line.lengthM.value;
+  const parallel = line.cable?.parallel ?? 1;
+  const piece = (name: string): Piece => ({
+    id: name === '' ? line.label : `${line.label}, ${name}`,
+    lengthM,
+  });
+  if (line.circuitId !== undefined) {
+    const areaMm2 = plannedMm2(installation, line);
+    return areaMm2 === undefined
+      ? []
+      : [{ kind: { make: 'cable', areaMm2, cores: line.names.length, colour: undefined }, piece: piece('') }];
+  }
+  const make = line.use === 'battery' ? 'flexible' : 'single';
+  return line.names.flatMap((name) => {
+    const areaMm2 = conductorMm2(installation, line, name);
+    if (areaMm2 === undefined) return [];
+    const kind = { make, areaMm2, cores: undefined, colour: colourOf(installation, name) } as const;
+    return Array.from({ length: name === 'PE' ? 1 : parallel }, () => ({ kind, piece: piece(name) }));
+  });
+}
+
+const isOf = (kind: Kind, remnant: Remnant): boolean =>
+  remnant.make === kind.make &&
+  Math.abs(remnant.areaMm2 - kind.areaMm2) <= kind.areaMm2 * 0.02 &&
+  (kind.make === 'cable'
+    ? remnant.cores === kind.cores
+    : remnant.colour === undefined || remnant.colour === kind.colour);
+
+/** Lengths of the van that are still whole: a piece that one kind has taken is not there for the next. */
+class Van {
+  private readonly free: { readonly id: string; readonly remnant: Remnant }[];
+
+  constructor(remnants: readonly Remnant[]) {
+    this.free = remnants.flatMap((remnant) =>
+      Array.from({ length: remnant.pieces ?? 1 }, (_, at) => ({ id: `${remnant.id} ${at + 1}`, remnant })),
+    );
+  }
+
+  atHand(kind: Kind): { id: string; lengthM: number }[] {
+    return this.free
+      .filter(({ remnant }) => isOf(kind, remnant))
+      .map(({ id, remnant }) => ({ id, lengthM: remnant.lengthM }));
+  }
+
+  take(ids: ReadonlySet<string | undefined>): void {
+    for (let at = this.free.length - 1; at >= 0; at -= 1)
+      if (ids.has(this.free[at]?.id)) this.free.splice(at, 1);
+  }
+}
+
+/** Pieces in words: those alike together. */
+function piecesWords(pieces: readonly Piece[]): string {
+  const alike = groupBy(pieces, ({ lengthM }) => lengthM);
+  return [...alike]
+    .sort(([a], [b]) => b - a)
+    .map(
+      ([lengthM, some]) =>
+        `${some.length > 1 ? `${some.length} × ` : ''}${formatNumber(lengthM)} m: ${some.map(({ id }) => id).join('; ')}`,
+    )
+    .join(' | ');
+}
+
+/** What is cut from what, by size: the van first, as few bought lengths as can be, and the waste. */
+export function cutSchedule(installation: Installation): Schedule<Key> {
+  const found = cableLines(installation);
+  const lines = found.known ? found.value : [];
+  const wanted = lines.flatMap((line) => piecesOf(installation, line));
+  const groups = groupBy(wanted, ({ kind }) => wordsOf(kind));
+  const { wiring } = installation;
+  const van = new Van(wiring?.remnants ?? []);
+  const rows: Row<Key>[] = [];
+  const notes: string[] = [];
+  for (const [words, some] of [...groups].sort(([a], [b]) => a.localeCompare(b, 'en', { numeric: true }))) {
+    const kind = some[0]?.kind;
+    if (kind === undefined) continue;
+    const stockM =
+      wiring?.stock?.find(({ areaMm2 }) => areaMm2 === kind.areaMm2)?.lengthM ??
+      wiring?.stock?.find(({ areaMm2 }) => areaMm2 === undefined)?.lengthM ??
+      PLANNED_STOCK_M;
+    const plan = cutPlan(
+      some.map(({ piece }) => piece),
+      van.atHand(kind),
+      stockM,
+      wiring?.kerfM ?? 0,
+    );
+    van.take(new Set(plan.cuts.map(({ atHandId }) => atHandId)));
+    plan.cuts.forEach((cut, at) =>
+      rows.push({
+        id: `${words} ${at + 1}`,
+        partIds: [],
+        cells: {
+          conductor: words,
+          from: cut.atHandId === undefined ? 'bought length' : 'from the van',
+          length: cut.lengthM,
+          cuts: piecesWords(cut.pieces),
+          left: Number(cut.leftM.toFixed(3)),
+        },
+      }),
+    );
+    for (const piece of plan.tooLong)
+      rows.push({
+        id: `${words} ${piece.id}`,
+        partIds: [],
+        state: 'over',
+        cells: {
+          conductor: words,
+          from: 'no length is long enough',
+          length: null,
+          cuts: piecesWords([piece]),
+          left: null,
+        },
+      });
+    const neededM = some.reduce((sum, { piece }) => sum + piece.lengthM, 0);
+    notes.push(
+      `${words}: ${formatNumber(neededM)} m in ${counted(some.length, 'piece')}; ${counted(plan.bought, 'length')} of ${formatNumber(stockM)} m to buy, and no way of cutting buys fewer than ${plan.leastBought}.`,
+    );
+  }
+  const open = lines.filter(
+    (line) => !line.lengthM.known || plannedMm2(installation, line) === undefined,
+  ).length;
+  if (open > 0)
+    notes.push(
+      `${counted(open, 'cable')} ${open === 1 ? 'is' : 'are'} not in this list: length or size is not known.`,
+    );
+  return { kind: 'cuts', title: 'Cut list', columns: COLUMNS, rows, notes };
+}

@@ -1,0 +1,133 @@
+import { bankFault } from '../figures/bank/bankFault.ts';
+import { bankOfSet } from '../figures/bank/ofSet.ts';
+import { type CableLine, cableLines, type LineDevice } from '../figures/wiring/cableLines.ts';
+import type { Installation } from '../installation/installation.ts';
+import type { Part } from '../installation/network.ts';
+import { type SizedLine, sizeLine } from '../sizing/sizeLine.ts';
+import { formatNumber } from '../words/quantity.ts';
+import type { Cell, Column, Row, RowState, Schedule } from './table.ts';
+
+type Key =
+  | 'device'
+  | 'in'
+  | 'kind'
+  | 'rating'
+  | 'planned'
+  | 'load'
+  | 'voltage'
+  | 'breaking'
+  | 'fault'
+  | 'stands'
+  | 'verdict';
+
+const COLUMNS: readonly Column<Key>[] = [
+  { key: 'device', title: 'Device' },
+  { key: 'in', title: 'In the cable' },
+  { key: 'kind', title: 'Kind' },
+  { key: 'rating', title: 'Rated', unit: 'A' },
+  { key: 'planned', title: 'Next standard', unit: 'A' },
+  { key: 'load', title: 'Load', unit: 'A' },
+  { key: 'voltage', title: 'Rated', unit: 'V' },
+  { key: 'breaking', title: 'Opens', unit: 'A' },
+  { key: 'fault', title: 'Fault there', unit: 'A' },
+  { key: 'stands', title: 'State' },
+  { key: 'verdict', title: 'Verdict' },
+];
+
+/** The most that can flow into a fault at a device: of the grid on its side, of the bank on the battery's. */
+function faultAt(installation: Installation, line: CableLine, part: Part | undefined): Cell {
+  if (line.use === 'ac')
+    return installation.site.grid === 'none' ? null : (installation.site.prospectiveFaultA ?? null);
+  if (line.use !== 'battery') return null;
+  const stackId = part?.stackId ?? line.branch?.stackId;
+  const compiled = installation.stacks.find(({ stack }) => stack.id === stackId);
+  const bank = compiled && bankOfSet(compiled);
+  if (compiled === undefined || bank?.known !== true || bank.value === 'none') return null;
+  const fault = bankFault(compiled, bank.value);
+  return fault.known ? Math.round(fault.value.amperes) : null;
+}
+
+interface Judged {
+  readonly state: RowState;
+  readonly verdict: string;
+}
+
+function judged(
+  device: LineDevice,
+  sized: SizedLine | undefined,
+  breakingA: number | undefined,
+  faultA: Cell,
+): Judged {
+  if (!device.ratedA.known) return { state: 'unknown', verdict: 'its rating is not known' };
+  const { value: ratedA } = device.ratedA;
+  if (breakingA !== undefined && typeof faultA === 'number' && breakingA < faultA)
+    return {
+      state: 'over',
+      verdict: `opens ${formatNumber(breakingA)} A, and ${formatNumber(faultA)} A can flow`,
+    };
+  const worst = sized?.chosen?.answers.find(
+    ({ test, state }) => state === 'over' && ['device', 'overload', 'small-conductor'].includes(test),
+  );
+  if (worst !== undefined)
+    return { state: 'over', verdict: `larger than its conductor allows: ${worst.working}` };
+  if (sized !== undefined && sized.plannedDeviceA !== undefined && ratedA < sized.carried.currentA)
+    return { state: 'over', verdict: `smaller than its load of ${formatNumber(sized.carried.currentA)} A` };
+  return { state: 'within', verdict: 'within' };
+}
+
+function rowsOf(installation: Installation, line: CableLine, parts: ReadonlyMap<string, Part>): Row<Key>[] {
+  if (line.devices.length === 0) return [];
+  const found = sizeLine(installation, line);
+  const sized = found?.known === true ? found.value : undefined;
+  return line.devices.map((device): Row<Key> => {
+    const part = parts.get(device.partId ?? '');
+    const figures = part?.device;
+    const faultA = faultAt(installation, line, part);
+    const { state, verdict } = judged(device, sized, figures?.breakingA, faultA);
+    return {
+      id: `${line.id} ${device.label}`,
+      partIds: device.partId === undefined ? line.ends.map(({ partId }) => partId) : [device.partId],
+      state,
+      fields: { rating: [...device.path, 'ratedA'] },
+      cells: {
+        device: device.label,
+        in: line.label,
+        kind: [
+          figures?.device?.replace('-', ' '),
+          device.curve === undefined ? undefined : `curve ${device.curve}`,
+          part?.typeName,
+        ]
+          .filter((one) => one !== undefined)
+          .join(', '),
+        rating: device.ratedA.known ? device.ratedA.value : null,
+        planned: sized?.plannedDeviceA ?? null,
+        load: sized === undefined ? null : Number(sized.carried.currentA.toFixed(1)),
+        voltage: figures?.ratedV ?? null,
+        breaking: figures?.breakingA ?? null,
+        fault: faultA,
+        stands:
+          part?.fitted?.known === true
+            ? 'stated'
+            : device.partId === undefined
+              ? 'stated'
+              : 'not stated whether it is there',
+        verdict,
+      },
+    };
+  });
+}
+
+/** Every device in a cable: its rating against load and conductor, its breaking capacity against what can flow there. */
+export function deviceSchedule(installation: Installation): Schedule<Key> {
+  const lines = cableLines(installation);
+  const parts = new Map(
+    installation.network.known ? installation.network.value.parts.map((part) => [part.id, part]) : [],
+  );
+  return {
+    kind: 'devices',
+    title: 'Devices',
+    columns: COLUMNS,
+    rows: lines.known ? lines.value.flatMap((line) => rowsOf(installation, line, parts)) : [],
+    notes: [],
+  };
+}

@@ -1,0 +1,263 @@
+import { describe, expect, it } from 'vitest';
+import { SAMPLE_TYPES } from '../catalogue/samples.ts';
+import type { Design } from '../design/schema.ts';
+import { compile } from '../installation/compile.ts';
+import { bonded, variantOf, withSwitchedSet } from '../testkit/bonding.ts';
+import { addLoad, bank1, baseDesign, circuit1, stack1 } from '../testkit/designs.ts';
+import { scheduleOf, scheduleSheet } from './scheduleOf.ts';
+import { type Cell, type Row, SCHEDULE_KINDS, type ScheduleKind } from './table.ts';
+
+function rowsOf(kind: ScheduleKind, edit: (design: Design) => void = () => undefined): readonly Row[] {
+  const design = baseDesign();
+  bonded(design);
+  edit(design);
+  return scheduleOf(kind, { design, catalogue: SAMPLE_TYPES, installation: compile(design, SAMPLE_TYPES) })
+    .rows;
+}
+
+const cellsOf = (
+  rows: readonly Row[],
+  has: Readonly<Record<string, Cell>>,
+): Readonly<Record<string, Cell>> => {
+  const found = rows.find(({ cells }) => Object.entries(has).every(([key, value]) => cells[key] === value));
+  if (found === undefined) throw new Error(`No row with ${JSON.stringify(has)}.`);
+  return found.cells;
+};
+
+it.each(SCHEDULE_KINDS)(
+  '%s: every row has an id of its own and every cell of its columns, on any design',
+  (kind) => {
+    for (const edit of [
+      () => undefined,
+      (d: Design) => void (d.stacks = []),
+      (d: Design) => withSwitchedSet(d, 'solid'),
+    ]) {
+      const design = baseDesign();
+      edit(design);
+      const schedule = scheduleOf(kind, {
+        design,
+        catalogue: SAMPLE_TYPES,
+        installation: compile(design, SAMPLE_TYPES),
+      });
+      expect(new Set(schedule.rows.map(({ id }) => id)).size).toBe(schedule.rows.length);
+      for (const { cells } of schedule.rows)
+        for (const { key } of schedule.columns) expect(cells[key], `${kind} ${key}`).not.toBeUndefined();
+      expect(scheduleSheet(schedule).flat().join(' ')).not.toMatch(/undefined|NaN|Infinity|\[object/);
+    }
+  },
+);
+
+describe('conductors', () => {
+  it('names load, device, smallest size and what governs it', () => {
+    const rows = rowsOf('conductors', (d) => {
+      // 10 A over 60 m: 2.5 mm² loses 10.6 V = 4.6 %, 1.5 mm² 17.4 V = 7.6 %.
+      circuit1(d).cable = { lengthM: 60 };
+      circuit1(d).device = { ratedA: 10 };
+    });
+    expect(cellsOf(rows, { cable: 'Heat' })).toMatchObject({
+      conductors: 'L1 N PE',
+      load: 10,
+      device: '10 A',
+      smallest: '2.5 mm²',
+      governs: 'voltage drop',
+      size: null,
+      drop: 4.63,
+      protective: '2.5 mm²',
+    });
+  });
+
+  it('does not promise a size for a load that nobody knows', () => {
+    const rows = rowsOf('conductors', (d) => void (circuit1(d).items = []));
+    expect(cellsOf(rows, { cable: 'Heat' })).toMatchObject({ load: null, smallest: null });
+    expect(cellsOf(rows, { cable: 'Heat' }).verdict).toMatch(/^missing: /);
+  });
+
+  it('tells what was said of a cable that is not there', () => {
+    const design = baseDesign();
+    design.wiring = { cables: [{ id: 'w', lineId: 'circuit gone', lengthM: 3 }] };
+    const installation = compile(design, SAMPLE_TYPES);
+    expect(scheduleOf('conductors', { design, catalogue: [], installation }).notes.join()).toContain(
+      'circuit gone',
+    );
+  });
+
+  it('takes figures of a cable that has no other place', () => {
+    const bare = rowsOf('conductors').find(({ cells }) => cells.cable === 'grid to service board');
+    const rows = rowsOf('conductors', (d) => {
+      d.wiring = { cables: [{ id: 'w', lineId: bare?.id ?? '', lengthM: 10, areaMm2: 16, method: 'A1' }] };
+    });
+    expect(cellsOf(rows, { cable: 'grid to service board' })).toMatchObject({
+      size: '16 mm²',
+      length: 10,
+      laid: 'PVC70, method A1, 30 °C, by itself',
+    });
+  });
+});
+
+describe('terminations', () => {
+  it('take end, strip, torque, tool and pull from type and size', () => {
+    const rows = rowsOf('terminations', (d) => {
+      const type = variantOf('inverter', 'hybrid-5k-1ph', {
+        terminals: [
+          {
+            port: 'battery',
+            minMm2: 25,
+            maxMm2: 70,
+            stripMm: 18,
+            torqueNm: 12,
+            ends: ['ring'],
+            mostConductors: 1,
+            coverTorqueNm: 2,
+          },
+          {
+            port: 'backup',
+            minMm2: 2.5,
+            maxMm2: 6,
+            ends: ['ferrule', 'bare'],
+            earthFirst: 'yes',
+            ferrite: 'yes',
+          },
+        ],
+      });
+      d.types.push(type);
+      stack1(d).inverterTypeId = type.id;
+      Object.assign(stack1(d).units[0] ?? {}, { acLead: { lengthM: 2, areaMm2: 10 } });
+    });
+    expect(cellsOf(rows, { port: 'battery port', terminal: 'DC+' })).toMatchObject({
+      size: '70 mm²',
+      end: 'ring',
+      strip: 18,
+      torque: 12,
+      tool: 'hydraulic press, die for the size',
+      pull: 285,
+      note: 'cover back on with 2 Nm',
+    });
+    const backup = rows.filter(
+      ({ cells }) => cells.port === 'backup output' && cells.part === 'unit 1, backup output',
+    );
+    expect(backup.map(({ state }) => state)).toEqual(['over', 'over', 'over']);
+    expect(cellsOf(backup, { terminal: 'PE' }).note).toBe(
+      'too thick: it takes 6 mm² at most; land this one first; ferrite core over the conductors',
+    );
+    expect(cellsOf(backup, { terminal: 'L1' }).dead).toContain('grid');
+  });
+
+  it('counts what shares a terminal', () => {
+    const rows = rowsOf('terminations', (d) => {
+      const type = variantOf('combiner-bar', 'bar-400a-8', {});
+      d.types.push(type);
+      bank1(d).barTypeId = type.id;
+    });
+    // Four modules and an inverter on one bar, drawn as one terminal each pole; a place takes one.
+    expect(cellsOf(rows, { part: 'battery bars', terminal: 'DC+' }).shared).toBe('with 4 others');
+  });
+});
+
+describe('cuts', () => {
+  it('cover the van first and say what cannot be cut', () => {
+    const rows = rowsOf('cuts', (d) => {
+      addLoad(d, 'far', ['L1']);
+      circuit1(d).cable = { lengthM: 12, areaMm2: 2.5 };
+      Object.assign(d.circuits[1] ?? {}, { cable: { lengthM: 130, areaMm2: 2.5 } });
+      d.wiring = {
+        remnants: [{ id: 'r1', areaMm2: 2.5, lengthM: 15, make: 'cable', cores: 3 }],
+        stock: [{ id: 's1', lengthM: 50 }],
+      };
+    });
+    const cable = rows.filter(({ cells }) => cells.conductor === 'cable of 3 cores, 2.5 mm²');
+    expect(cable.map(({ cells }) => [cells.from, cells.length, cells.left])).toEqual([
+      ['from the van', 15, 3],
+      ['no length is long enough', null, null],
+    ]);
+  });
+
+  it('cut each pole of a lead by its colour', () => {
+    const rows = rowsOf('cuts').filter(({ cells }) => String(cells.conductor).startsWith('flexible'));
+    expect(rows.map(({ cells }) => cells.conductor)).toEqual([
+      'flexible lead, 50 mm², black',
+      'flexible lead, 50 mm², red',
+      'flexible lead, 70 mm², black',
+      'flexible lead, 70 mm², red',
+    ]);
+    // Four module leads of 1 m out of 100 m.
+    expect(rows[0]?.cells).toMatchObject({ length: 100, left: 96 });
+  });
+});
+
+describe('settings', () => {
+  it('follow from the design, and what is read there is held against them', () => {
+    const rows = rowsOf('settings', (d) => Object.assign(stack1(d).units[0] ?? {}, { frequencyHz: 60 }));
+    expect(rows.find(({ cells }) => cells.setting === 'Output frequency')).toMatchObject({
+      state: 'over',
+      cells: { wanted: '50 Hz', typed: '60 Hz' },
+    });
+    // Four modules of 100 Ah.
+    expect(cellsOf(rows, { setting: 'Battery capacity' }).wanted).toBe('400 Ah');
+    expect(cellsOf(rows, { setting: 'Backup reserve' }).wanted).toBe('50 %');
+    expect(cellsOf(rows, { setting: 'Parallel mode' }).wanted).toBe('off');
+  });
+});
+
+describe('devices', () => {
+  it('are held against load and fault', () => {
+    const rows = rowsOf('devices', (d) => {
+      d.site.prospectiveFaultA = 6000;
+      circuit1(d).device = { ratedA: 6 };
+    });
+    expect(cellsOf(rows, { in: 'Heat' })).toMatchObject({ rating: 6, planned: 10, load: 10, fault: 6000 });
+    expect(cellsOf(rows, { in: 'Heat' }).verdict).toBe('smaller than its load of 10 A');
+  });
+});
+
+describe('sensors', () => {
+  it('say which arrow the type wants and which is fitted', () => {
+    const rows = rowsOf('sensors', (d) =>
+      d.instruments.push({
+        id: 'x',
+        kind: 'sensor',
+        typeId: 'sensor-100a',
+        at: 'backed-up-board',
+        line: 'L1',
+        arrow: 'to-source',
+        ratio: '100 A : 50 mA',
+        readBy: 's',
+      }),
+    );
+    expect(rows[0]).toMatchObject({
+      state: 'over',
+      cells: { arrow: 'to the building; fitted to the grid or inverter', reader: 'Stack' },
+    });
+  });
+});
+
+it('comms begin at the hardest end', () => {
+  const rows = rowsOf('comms', (d) => {
+    d.instruments.push({ id: 'm', kind: 'meter', typeId: 'meter-1ph-direct', at: 'service', readBy: 's' });
+    bank1(d).comms = {
+      loop: 'closed',
+      links: [{ id: 'l1', from: 'host', fromPort: 'BAT', to: 'm1', toPort: 'UP' }],
+    };
+  });
+  expect(rows.map(({ cells }) => [cells.order, cells.kind])).toEqual([
+    [1, 'meter bus'],
+    [2, 'battery bus'],
+  ]);
+});
+
+it('labels name every source and every isolation point', () => {
+  const rows = rowsOf('labels', (d) => withSwitchedSet(d, 'solid'));
+  expect(cellsOf(rows, { place: 'service board and meter' }).text).toContain(
+    'the grid, a battery with inverters, a generator',
+  );
+  const isolation = rows.filter(({ cells }) => cells.kind === 'isolation').map(({ cells }) => cells.place);
+  expect(isolation).toEqual(
+    expect.arrayContaining(['service main', 'grid isolator', 'battery device of unit 1', 'device of Set']),
+  );
+});
+
+it('parts count equipment, metres, ends and tools', () => {
+  const rows = rowsOf('parts');
+  expect(cellsOf(rows, { what: 'Sample 51.2 V 100 Ah rack module' }).count).toBe(4);
+  expect(cellsOf(rows, { what: 'flexible lead, 50 mm², red' }).count).toBe(4);
+  expect(rows.some(({ cells }) => cells.group === 'protection')).toBe(true);
+});

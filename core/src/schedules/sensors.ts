@@ -1,0 +1,123 @@
+import type { CompiledInstrument, Installation } from '../installation/installation.ts';
+import type { Column, Row, Schedule } from './table.ts';
+
+type Key = 'what' | 'type' | 'place' | 'line' | 'arrow' | 'label' | 'setting' | 'rating' | 'reader' | 'prove';
+
+const COLUMNS: readonly Column<Key>[] = [
+  { key: 'what', title: 'Meter or sensor' },
+  { key: 'type', title: 'Type' },
+  { key: 'place', title: 'Place' },
+  { key: 'line', title: 'Line' },
+  { key: 'arrow', title: 'Arrow' },
+  { key: 'label', title: 'Ratio on label' },
+  { key: 'setting', title: 'Ratio in settings' },
+  { key: 'rating', title: 'Rated', unit: 'A' },
+  { key: 'reader', title: 'Read by' },
+  { key: 'prove', title: 'How to prove it' },
+];
+
+export const PLACE_WORDS = {
+  service: 'at the service, ahead of everything',
+  'grid-port': 'at the grid port',
+  'backed-up-board': 'at the backed-up board',
+  generator: 'at the generator',
+  array: 'at the array',
+} as const;
+
+const ARROW_WORDS = { 'to-building': 'to the building', 'to-source': 'to the grid or inverter' } as const;
+
+const PROVE =
+  'Switch a known load on that line on: the import there rises by that amount, and on no other line.';
+
+function ownRow(installation: Installation, { instrument, type }: CompiledInstrument): Row<Key> {
+  const of = type.known ? type.value : undefined;
+  const sensor = of?.kind === 'sensor' ? of : undefined;
+  const compiled = installation.stacks.find(({ stack }) => stack.id === instrument.readBy);
+  const unit = compiled?.stack.units.findIndex(({ id }) => id === instrument.readByUnitId) ?? -1;
+  const wrong =
+    (sensor !== undefined && instrument.arrow !== undefined && sensor.arrow !== instrument.arrow) ||
+    (sensor !== undefined && instrument.ratio !== undefined && sensor.ratio !== instrument.ratio) ||
+    instrument.at === 'backed-up-board' ||
+    instrument.at === 'grid-port';
+  const path = ['instruments', instrument.id];
+  return {
+    id: `instrument ${instrument.id}`,
+    partIds: [`instrument ${instrument.id}`],
+    state: wrong ? 'over' : of === undefined || instrument.at === undefined ? 'unknown' : 'within',
+    fields: {
+      place: [...path, 'at'],
+      line: [...path, 'line'],
+      arrow: [...path, 'arrow'],
+      setting: [...path, 'ratio'],
+    },
+    cells: {
+      what: instrument.name ?? instrument.kind,
+      type: of?.name ?? null,
+      place: instrument.at === undefined ? null : PLACE_WORDS[instrument.at],
+      line: instrument.line ?? (instrument.kind === 'meter' ? 'all' : null),
+      arrow:
+        sensor === undefined
+          ? ''
+          : `${ARROW_WORDS[sensor.arrow]}${instrument.arrow === undefined ? '' : `; fitted ${ARROW_WORDS[instrument.arrow]}`}`,
+      label: sensor?.ratio ?? '',
+      setting: instrument.ratio ?? (instrument.kind === 'sensor' ? null : ''),
+      rating: sensor?.ratedA ?? (of?.kind === 'meter' ? (of.directA ?? null) : null),
+      reader:
+        compiled === undefined
+          ? null
+          : unit < 0
+            ? compiled.stack.name
+            : `unit ${unit + 1} of ${compiled.stack.name}`,
+      prove: PROVE,
+    },
+  };
+}
+
+const ROLE_PLACES = {
+  grid: 'at the service, ahead of everything',
+  generation: 'at the AC side of the array',
+  load: 'ahead of the loads',
+} as const;
+
+/** Every meter and sensor: where it looks, which way its arrow points, what its settings say. */
+export function sensorSchedule(installation: Installation): Schedule<Key> {
+  const ofControllers = installation.controllers.flatMap(({ controller, meterTypes }) =>
+    controller.meters.map((meter): Row<Key> => {
+      const type = meterTypes[meter.id];
+      const of = type?.known === true ? type.value : undefined;
+      return {
+        id: `meter ${controller.id}/${meter.id}`,
+        partIds: [`meter ${controller.id}/${meter.id}`],
+        state: of === undefined ? 'unknown' : 'within',
+        cells: {
+          what: `${meter.role} meter${meter.address === undefined ? '' : `, address ${meter.address}`}`,
+          type: of?.name ?? null,
+          place: ROLE_PLACES[meter.role],
+          line: of === undefined ? null : of.lines === 1 ? 'its own' : 'all',
+          arrow: '',
+          label: '',
+          setting: '',
+          rating: of?.directA ?? null,
+          reader: controller.name,
+          prove: PROVE,
+        },
+      };
+    }),
+  );
+  const rows = [...installation.instruments.map((one) => ownRow(installation, one)), ...ofControllers];
+  const isOff = installation.site.grid === 'none';
+  return {
+    kind: 'sensors',
+    title: 'Meters and sensors',
+    columns: COLUMNS,
+    rows,
+    notes:
+      rows.length > 0
+        ? []
+        : [
+            isOff
+              ? 'Not needed: the site has no grid to look at.'
+              : 'None is listed: meters and sensors are added in Wiring.',
+          ],
+  };
+}
