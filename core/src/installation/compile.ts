@@ -4,6 +4,7 @@ import { resolveDefaults } from '../codes/defaults.ts';
 import { openFirstValues } from '../design/firstValues.ts';
 import type { Design } from '../design/schema.ts';
 import { field, type Known, mapKnown } from '../values/known.ts';
+import { remember } from '../values/remember.ts';
 import { deliveryTrouble } from './delivery.ts';
 import { layNetwork } from './build/network.ts';
 import { laySet } from './build/sets.ts';
@@ -62,11 +63,14 @@ function laidOnce(
   return network;
 }
 
+/** The planning values of a job stay the same object while nobody changes them: what is kept beside them is found again. */
+const defaultsOf = remember((overrides: Design['defaults']) => resolveDefaults(overrides));
+
 /** Compiles a design. The design must have been read (`readDesign`); nothing here throws for what it leaves unknown. */
 export function compile(design: Design, catalogue: readonly EquipmentType[]): Installation {
   const find = typeFinder(design, catalogue);
   const supply = compileSupply(design.site);
-  const defaults = resolveDefaults(design.defaults);
+  const defaults = defaultsOf(design.defaults);
   const wall = compileWall(design, catalogue);
   const routes = routeLengths(design, wall, {
     serviceLoopM: defaults.serviceLoopM.value,

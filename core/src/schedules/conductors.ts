@@ -67,7 +67,7 @@ export function smallestWords(smallest: Smallest): string {
 
 function deviceWords({ deviceA, plannedDeviceA, device, line }: SizedLine): string {
   if (deviceA !== undefined) return `${formatNumber(deviceA)} A${device?.isFuse === true ? ' fuse' : ''}`;
-  if (line.devices.length === 0 && line.circuitId === undefined) return 'none here';
+  if (line.devices.length === 0 && line.circuit === undefined) return 'none here';
   return plannedDeviceA === undefined ? 'none large enough' : `not stated; ${plannedDeviceA} A would do`;
 }
 

@@ -58,7 +58,7 @@ function piecesOf(installation: Installation, line: CableLine): Wanted[] {
     id: name === '' ? line.label : `${line.label}, ${name}`,
     lengthM,
   });
-  if (line.circuitId !== undefined) {
+  if (line.circuit !== undefined) {
     const areaMm2 = plannedMm2(installation, line);
     return areaMm2 === undefined
       ? []

@@ -3,6 +3,7 @@ import type { CodeProfileName } from '../codes/profile.ts';
 import type { Carried } from '../figures/wiring/carried.ts';
 import { carriedBy } from '../figures/wiring/carriedBy.ts';
 import type { CableLine, LineDevice } from '../figures/wiring/cableLines.ts';
+import type { Laying } from '../installation/facts.ts';
 import type { Installation } from '../installation/installation.ts';
 import { all, field, type Known, known } from '../values/known.ts';
 import { faultsOf } from './faultsOf.ts';
@@ -38,11 +39,20 @@ export function governing(devices: readonly LineDevice[]): LineDevice | undefine
   }, undefined);
 }
 
-/**
- * What the size of a cable follows from. Undefined for a cable that carries nothing in service; not known while its load or its
- * surroundings are not.
- */
-export function askLine(installation: Installation, line: CableLine): Known<AskedLine> | undefined {
+/** What the cable of a circuit is asked in, beside itself. */
+interface Surroundings {
+  readonly site: Installation['site'];
+  readonly defaults: Installation['defaults'];
+  readonly laying: Laying | undefined;
+}
+
+/** What was asked last of the cable of each circuit. Most edits touch one circuit, and the others need not be asked again. */
+const askedLast = new WeakMap<
+  CableLine,
+  { readonly around: Surroundings; readonly asked: Known<AskedLine> | undefined }
+>();
+
+function ask(installation: Installation, line: CableLine): Known<AskedLine> | undefined {
   const carried = carriedBy(installation, line);
   if (carried === undefined) return undefined;
   const first = all({ carried, profile: field(installation.site.codeProfile, 'site', 'codeProfile') });
@@ -51,6 +61,36 @@ export function askLine(installation: Installation, line: CableLine): Known<Aske
   if (!laidAs.known) return laidAs;
   return known(asked(installation, line, first.value.carried, first.value.profile, laidAs.value));
 }
+
+/**
+ * What the size of a cable follows from, faults apart (`withFaults`). Undefined for a cable that carries nothing in service; not known
+ * while its load or its surroundings are not.
+ */
+export function askLine(installation: Installation, line: CableLine): Known<AskedLine> | undefined {
+  if (line.circuit === undefined) return ask(installation, line);
+  const { site, defaults, wiring } = installation;
+  const before = askedLast.get(line);
+  if (
+    before?.around.site === site &&
+    before.around.defaults === defaults &&
+    before.around.laying === wiring?.laying
+  )
+    return before.asked;
+  const found = ask(installation, line);
+  askedLast.set(line, { around: { site, defaults, laying: wiring?.laying }, asked: found });
+  return found;
+}
+
+/** The same with the faults that it must stand: they follow from everything that can feed one. */
+export const withFaults = (installation: Installation, one: AskedLine): AskedLine => ({
+  ...one,
+  question: {
+    ...one.question,
+    faults: faultsOf(installation, one.line, one.deviceA, one.laidAs.laid.insulation),
+  },
+});
+
+const NO_FAULTS: ConductorQuestion['faults'] = () => [];
 
 function asked(
   installation: Installation,
@@ -86,14 +126,14 @@ function asked(
   };
   const plannedDeviceA = nextDeviceA(
     profile,
-    demandA({ ...base, deviceA, faults: () => [] }),
+    demandA({ ...base, deviceA, faults: NO_FAULTS }),
     carried.isBattery ? 'battery' : 'ac',
   );
-  const hasDevice = line.devices.length > 0 || line.circuitId !== undefined;
+  const hasDevice = line.devices.length > 0 || line.circuit !== undefined;
   const question: ConductorQuestion = {
     ...base,
     deviceA: deviceA ?? (hasDevice ? plannedDeviceA : undefined),
-    faults: faultsOf(installation, line, deviceA, laid.insulation),
+    faults: NO_FAULTS,
   };
   return { line, carried, laidAs, question, device, deviceA, plannedDeviceA };
 }

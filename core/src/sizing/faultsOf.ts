@@ -28,7 +28,7 @@ function faultOf({ source, currentA, lastsMs, trip }: FaultAnswer, clearS: numbe
 
 /** Faults at the far end of a circuit with a cable of a size, by what feeds them. */
 function ofCircuit(installation: Installation, line: CableLine): (areaMm2: number) => readonly Fault[] {
-  const circuit = installation.circuits.find(({ id }) => id === line.circuitId);
+  const { circuit } = line;
   const clearS = installation.defaults.faultClearS.value;
   if (circuit === undefined) return () => [];
   return (areaMm2) =>
@@ -89,7 +89,7 @@ export function faultsOf(
   deviceA: number | undefined,
   insulation: Insulation,
 ): (areaMm2: number) => readonly Fault[] {
-  if (line.circuitId !== undefined) return ofCircuit(installation, line);
+  if (line.circuit !== undefined) return ofCircuit(installation, line);
   if (deviceA === undefined || line.use === 'pv' || line.use === 'earth') return () => [];
   if (line.use === 'ac') return ofGrid(installation, line, deviceA, insulation);
   const stackId = line.branch?.stackId ?? stackOfEnds(installation, line);

@@ -205,15 +205,34 @@ function fitting({ terminals }: ConductorQuestion, areaMm2: number): SizeAnswer[
   });
 }
 
-/** Every test of a size that can be made with what is known, the most telling first where two are alike. */
-export const judgeSize = (question: ConductorQuestion, areaMm2: number): readonly SizeAnswer[] => [
-  ...carrying(question, areaMm2),
-  ...deviceAnswers(question, question.deviceA, areaMm2),
-  ...parallelRule(question, areaMm2),
-  ...dropping(question, areaMm2),
-  ...adiabatic(question, areaMm2),
-  ...fitting(question, areaMm2),
+interface Judge {
+  readonly tests: readonly SizeTest[];
+  readonly judge: (question: ConductorQuestion, areaMm2: number) => readonly SizeAnswer[];
+}
+
+const JUDGES: readonly Judge[] = [
+  { tests: ['load', 'terminal-column'], judge: carrying },
+  {
+    tests: ['device', 'overload', 'small-conductor'],
+    judge: (question, areaMm2) => deviceAnswers(question, question.deviceA, areaMm2),
+  },
+  { tests: ['parallel'], judge: parallelRule },
+  { tests: ['drop', 'start-drop'], judge: dropping },
+  { tests: ['adiabatic'], judge: adiabatic },
+  { tests: ['terminal'], judge: fitting },
 ];
+
+/** The tests of a size that can be made with what is known: all of them, or those wanted. */
+export const judgeSize = (
+  question: ConductorQuestion,
+  areaMm2: number,
+  wanted?: ReadonlySet<SizeTest>,
+): readonly SizeAnswer[] =>
+  JUDGES.flatMap(({ tests, judge }) =>
+    wanted === undefined || tests.some((test) => wanted.has(test))
+      ? judge(question, areaMm2).filter(({ test }) => wanted?.has(test) !== false)
+      : [],
+  );
 
 /** How far a test is past its limit; above 1 over. */
 export const strainOf = ({ test, value, limit, state }: SizeAnswer): number => {

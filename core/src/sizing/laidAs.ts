@@ -36,7 +36,7 @@ export function laidAsOf(
   line: CableLine,
   profile: CodeProfileName,
 ): Known<LaidAs> {
-  const { cable, circuitId } = line;
+  const { cable, circuit } = line;
   const job = wiring?.laying;
   const planned: string[] = [];
   const said = <T>(own: T | undefined, ofJob: T | undefined, otherwise: T, words: string): T => {
@@ -55,11 +55,11 @@ export function laidAsOf(
     : said(cable?.terminalColumn, job?.terminalColumn, '75C', 'terminals for 75 °C');
   const ownC = cable?.ambientC ?? job?.ambientC;
   if (ownC === undefined)
-    planned.push(circuitId === undefined ? 'air as at the equipment' : `air of ${PLANNED_CIRCUIT_C} °C`);
+    planned.push(circuit === undefined ? 'air as at the equipment' : `air of ${PLANNED_CIRCUIT_C} °C`);
   const ambient =
     ownC !== undefined
       ? known(ownC)
-      : circuitId !== undefined
+      : circuit !== undefined
         ? known(PLANNED_CIRCUIT_C)
         : field(site.equipmentHighestC, 'site', 'equipmentHighestC');
   if (!ambient.known) return ambient;

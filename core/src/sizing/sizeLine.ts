@@ -1,10 +1,11 @@
 import type { CableLine } from '../figures/wiring/cableLines.ts';
 import type { Installation } from '../installation/installation.ts';
 import { type Known, mapKnown } from '../values/known.ts';
-import { type AskedLine, askLine } from './askLine.ts';
+import { remember } from '../values/remember.ts';
+import { type AskedLine, askLine, withFaults } from './askLine.ts';
 import { judgeSize } from './judgeSize.ts';
 import { protectiveMm2 } from './protective.ts';
-import type { SizeAnswer } from './question.ts';
+import type { SizeAnswer, SizeTest } from './question.ts';
 import { type Smallest, smallestSize, worstOf } from './smallestSize.ts';
 
 /** A stated size, tested. */
@@ -26,11 +27,14 @@ export interface SizedLine extends AskedLine {
 /** Tests of a device that nobody has stated are tests of a plan. */
 const OF_DEVICE = new Set(['device', 'overload', 'small-conductor']);
 
-/** The stated size of a cable, tested with what is stated. */
-export function chosenSize({ line, question, deviceA }: AskedLine): ChosenSize | undefined {
+/** The stated size of a cable, tested with what is stated: in every way, or in those wanted. */
+export function chosenSize(
+  { line, question, deviceA }: AskedLine,
+  wanted?: ReadonlySet<SizeTest>,
+): ChosenSize | undefined {
   if (!line.areaMm2.known) return undefined;
   const areaMm2 = line.areaMm2.value;
-  const answers = judgeSize(question, areaMm2).filter(
+  const answers = judgeSize(question, areaMm2, wanted).filter(
     ({ test }) => deviceA !== undefined || !OF_DEVICE.has(test),
   );
   return { areaMm2, answers, worst: worstOf(answers) };
@@ -38,10 +42,25 @@ export function chosenSize({ line, question, deviceA }: AskedLine): ChosenSize |
 
 /** A cable with the smallest size that passes, and the stated one tested; see `askLine` for when there is none. */
 export function sizeLine(installation: Installation, line: CableLine): Known<SizedLine> | undefined {
+  const sizes = sizesOf(installation);
+  const before = sizes.get(line);
+  if (before !== undefined) return before.sized;
+  const sized = size(installation, line);
+  sizes.set(line, { sized });
+  return sized;
+}
+
+/** Several schedules look at the same cables: each is sized once for an installation. */
+const sizesOf = remember(
+  (_installation: Installation) => new WeakMap<CableLine, { readonly sized: Known<SizedLine> | undefined }>(),
+);
+
+function size(installation: Installation, line: CableLine): Known<SizedLine> | undefined {
   const asked = askLine(installation, line);
   return (
     asked &&
-    mapKnown(asked, (one): SizedLine => {
+    mapKnown(asked, (bare): SizedLine => {
+      const one = withFaults(installation, bare);
       const { question, deviceA, plannedDeviceA } = one;
       const smallest = smallestSize(question);
       const chosen = chosenSize(one);

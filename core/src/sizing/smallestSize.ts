@@ -20,6 +20,18 @@ export type Smallest =
     }
   | { readonly kind: 'none' };
 
+const BUT_FAULTS: ReadonlySet<SizeTest> = new Set([
+  'load',
+  'device',
+  'overload',
+  'terminal-column',
+  'small-conductor',
+  'parallel',
+  'drop',
+  'start-drop',
+  'terminal',
+]);
+
 const isOver = ({ state }: SizeAnswer): boolean => state === 'over';
 
 /** The test that a size fails worst; undefined where it fails none. */
@@ -38,7 +50,9 @@ export function smallestSize(
 ): Smallest {
   let before: readonly SizeAnswer[] | undefined;
   for (const areaMm2 of sizes) {
-    const answers = judgeSize(question, areaMm2);
+    // Faults are dear to work out, and only asked of a size that passes everything else.
+    const cheap = judgeSize(question, areaMm2, BUT_FAULTS);
+    const answers = cheap.some(isOver) ? cheap : judgeSize(question, areaMm2);
     // A size that no table knows carries nothing that could be promised.
     const carries = answers.some(({ test }) => test === 'load');
     if (carries && !answers.some(isOver))

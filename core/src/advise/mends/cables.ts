@@ -13,7 +13,7 @@ function sizedLines({ cause, analysis }: Trouble): SizedLine[] {
   if (!lines.known) return [];
   const ids = new Set(cause.findings.map(({ subject }) => subject.id));
   return lines.value
-    .filter((line) => ids.has(line.circuitId === undefined ? line.id : `circuit ${line.circuitId}`))
+    .filter((line) => ids.has(line.id))
     .flatMap((line) => {
       const sized = sizeLine(installation, line);
       return sized?.known === true ? [sized.value] : [];
@@ -59,14 +59,14 @@ const sizeEdit = (line: CableLine, areaMm2: number): Edit => ({
 export function fittingDevices(trouble: Trouble): Candidate[] {
   const found = sizedLines(trouble).filter(
     ({ line, plannedDeviceA, deviceA }) =>
-      line.circuitId !== undefined && plannedDeviceA !== undefined && plannedDeviceA !== deviceA,
+      line.circuit !== undefined && plannedDeviceA !== undefined && plannedDeviceA !== deviceA,
   );
   if (found.length === 0) return [];
   return [
     once('fitting-devices', 'Put in the next standard device for the load of each', (design) => ({
       ...design,
       circuits: design.circuits.map((circuit) => {
-        const one = found.find(({ line }) => line.circuitId === circuit.id);
+        const one = found.find(({ line }) => line.circuit?.id === circuit.id);
         const ratedA = one && nextDeviceA(one.question.profile, one.plannedDeviceA ?? 0);
         if (one === undefined || ratedA === undefined) return circuit;
         const { typeId: _type, ...device } = circuit.device ?? {};

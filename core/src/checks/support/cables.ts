@@ -1,5 +1,6 @@
 import { leadSizeWords } from '../../codes/leadSizes.ts';
 import { type CableLine, cableLines } from '../../figures/wiring/cableLines.ts';
+import { remember } from '../../values/remember.ts';
 import type { Installation } from '../../installation/installation.ts';
 import { type AskedLine, askLine } from '../../sizing/askLine.ts';
 import type { SizeAnswer, SizeTest } from '../../sizing/question.ts';
@@ -11,8 +12,7 @@ import { onNetwork, refsOf, troubleOrOne, WHOLE } from './network.ts';
 
 /** A finding about a cable: it stands on both of its ends, and on what is in between. */
 export function cableSubject({ network }: Installation, line: CableLine): Subject {
-  if (line.circuitId !== undefined)
-    return { kind: 'part', id: `circuit ${line.circuitId}`, label: line.label };
+  if (line.circuit !== undefined) return { kind: 'part', id: line.id, label: line.label };
   const ids = [
     ...line.ends.map(({ partId }) => partId),
     ...line.devices.flatMap(({ partId }) => partId ?? []),
@@ -70,6 +70,23 @@ function findingOf(
   });
 }
 
+const worstByTests = remember(
+  (_tests: ReadonlySet<SizeTest>) => new WeakMap<AskedLine, { answer: SizeAnswer | undefined }>(),
+);
+
+/** Of some tests of a stated size the one that is nearest to its limit, or furthest past it: once for each cable as it is asked. */
+function worstAnswer(asked: AskedLine, tests: ReadonlySet<SizeTest>): SizeAnswer | undefined {
+  const made = worstByTests(tests);
+  const before = made.get(asked);
+  if (before !== undefined) return before.answer;
+  const answer = (chosenSize(asked, tests)?.answers ?? []).reduce<SizeAnswer | undefined>(
+    (worst, one) => (worst === undefined || strainOf(one) > strainOf(worst) ? one : worst),
+    undefined,
+  );
+  made.set(asked, { answer });
+  return answer;
+}
+
 /** Which cables a check looks at, and which tests of their size. */
 export interface CableTests {
   readonly id: string;
@@ -94,11 +111,8 @@ export const eachStatedCable = (
       if (!line.areaMm2.known || !looksAt(line)) return [];
       const asked = askLine(installation, line);
       if (asked?.known !== true) return [];
-      const answers = chosenSize(asked.value)?.answers.filter(({ test }) => tests.has(test)) ?? [];
-      const [first, ...rest] = answers;
-      if (first === undefined) return [];
-      const worst = rest.reduce((a, b) => (strainOf(b) > strainOf(a) ? b : a), first);
-      return [findingOf(id, context, asked.value, worst)];
+      const worst = worstAnswer(asked.value, tests);
+      return worst === undefined ? [] : [findingOf(id, context, asked.value, worst)];
     });
     return troubleOrOne(findings, { ...WHOLE, label: whole });
   });

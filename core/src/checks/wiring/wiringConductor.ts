@@ -1,5 +1,8 @@
+import type { SizeTest } from '../../sizing/question.ts';
 import type { Check } from '../check.ts';
 import { eachStatedCable } from '../support/cables.ts';
+
+const TESTS: ReadonlySet<SizeTest> = new Set(['load', 'terminal-column', 'parallel']);
 
 /** Cables of alternating current and of PV strings against what they carry. Battery leads are held against their solved current. */
 export const wiringConductor: Check<'wiring.conductor'> = {
@@ -16,7 +19,7 @@ export const wiringConductor: Check<'wiring.conductor'> = {
   run: (context) =>
     eachStatedCable(context, {
       id: wiringConductor.id,
-      tests: new Set(['load', 'terminal-column', 'parallel']),
+      tests: TESTS,
       looksAt: ({ use }) => use === 'ac' || use === 'pv',
       whole: 'Every cable whose size is stated',
     }),

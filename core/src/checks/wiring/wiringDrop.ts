@@ -1,5 +1,8 @@
+import type { SizeTest } from '../../sizing/question.ts';
 import type { Check } from '../check.ts';
 import { eachStatedCable } from '../support/cables.ts';
+
+const TESTS: ReadonlySet<SizeTest> = new Set(['drop', 'start-drop']);
 
 /** Voltage that a cable loses, running and while the largest start of its circuit lasts. */
 export const wiringDrop: Check<'wiring.drop'> = {
@@ -16,7 +19,7 @@ export const wiringDrop: Check<'wiring.drop'> = {
   run: (context) =>
     eachStatedCable(context, {
       id: wiringDrop.id,
-      tests: new Set(['drop', 'start-drop']),
+      tests: TESTS,
       looksAt: ({ lengthM }) => lengthM.known,
       whole: 'Every cable whose size and length are stated',
     }),

@@ -2,6 +2,7 @@ import { leadSizeWords } from '../../codes/leadSizes.ts';
 import type { CodeProfileName } from '../../codes/profile.ts';
 import type { CableLine } from '../../figures/wiring/cableLines.ts';
 import { cableLines } from '../../figures/wiring/cableLines.ts';
+import type { Laying } from '../../installation/facts.ts';
 import type { Installation } from '../../installation/installation.ts';
 import { governing } from '../../sizing/askLine.ts';
 import { carriesA, deviceAnswers } from '../../sizing/judgeSize.ts';
@@ -24,6 +25,25 @@ interface Protected {
 
 /** A device with its conductor, or the places that do not say of what kind they are. */
 type Found = { readonly held: Protected } | { readonly missing: readonly Path[] };
+
+interface Looked {
+  readonly site: Installation['site'];
+  readonly laying: Laying | undefined;
+  readonly found: Found;
+}
+
+/** What was found last at each cable of a circuit: most edits leave most of them as they were. */
+const lookedAt = new WeakMap<CableLine, Looked>();
+
+function foundAt(installation: Installation, profile: CodeProfileName, line: CableLine): Found {
+  if (line.circuit === undefined) return protectedOf(installation, profile, line);
+  const { site, wiring } = installation;
+  const before = lookedAt.get(line);
+  if (before?.site === site && before.laying === wiring?.laying) return before.found;
+  const found = protectedOf(installation, profile, line);
+  lookedAt.set(line, { site, laying: wiring?.laying, found });
+  return found;
+}
 
 /** A conductor with the device ahead of it. What nobody stated is asked for where a battery is behind it, and nowhere else. */
 function protectedOf(installation: Installation, profile: CodeProfileName, line: CableLine): Found {
@@ -97,7 +117,7 @@ export const wiringProtection: Check<'wiring.protection'> = {
         return lines.value.some(({ use }) => use === 'battery')
           ? [unknownFinding(wiringProtection.id, context, everything, 'A', [['site', 'codeProfile']])]
           : [];
-      const found = lines.value.map((line) => protectedOf(installation, profile, line));
+      const found = lines.value.map((line) => foundAt(installation, profile, line));
       const missing = found.flatMap((one) => ('missing' in one ? one.missing : []));
       const findings = troubleOrOne(
         found.flatMap((one) => ('held' in one ? [held(context, profile, one.held)] : [])),

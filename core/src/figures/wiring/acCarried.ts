@@ -1,9 +1,11 @@
 import type { InverterType } from '../../catalogue/inverterType.ts';
 import type { Circuit, Partition, Unit } from '../../installation/facts.ts';
 import type { CompiledGenerator, CompiledStack, Installation } from '../../installation/installation.ts';
+import type { Supply } from '../../installation/supply.ts';
 import { unitLines } from '../../installation/unitLines.ts';
 import { type Complex, magnitude } from '../../network/complex.ts';
 import { all, field, type Known, known, mapKnown, unknownAt } from '../../values/known.ts';
+import { remember } from '../../values/remember.ts';
 import { formatNumber } from '../../words/quantity.ts';
 import { gridChargingW, setChargeW } from '../capability/acCharge.ts';
 import { capabilityWithout, linesMadeBy } from '../capability/capability.ts';
@@ -76,10 +78,18 @@ function ofCircuits(installation: Installation, circuits: readonly Circuit[], be
   }));
 }
 
+/** Flows of circuits on a supply: each worked out once, since most edits leave most circuits alone. */
+const circuitFlows = remember((_supply: Supply) => new WeakMap<Circuit, Known<Flow>>());
+
 /** What hangs on one circuit. */
 export function circuitFlow(installation: Installation, circuit: Circuit): Known<Flow> {
   if (circuit.items.length === 0) return unknownAt(['circuits', circuit.id, 'items']);
-  return ofCircuits(installation, [circuit], 'expected peak of the circuit');
+  const { supply } = installation;
+  if (!supply.known) return supply;
+  const flows = circuitFlows(supply.value);
+  const flow = flows.get(circuit) ?? ofCircuits(installation, [circuit], 'expected peak of the circuit');
+  flows.set(circuit, flow);
+  return flow;
 }
 
 /** All circuits of a board. */

@@ -7,6 +7,7 @@ import { groupBy } from '../../values/groupBy.ts';
 import { remember } from '../../values/remember.ts';
 import type { Branch } from '../bank/bankLay.ts';
 import { bankCircuitOf } from '../bank/ofSet.ts';
+import type { ProtectiveDeviceType } from '../../catalogue/partTypes.ts';
 import type { Cable, Circuit } from '../../installation/facts.ts';
 
 /** Where a cable ends. A battery lead between two modules ends at parts whose ports the drawing does not tell apart. */
@@ -44,7 +45,8 @@ export interface CableLine {
   readonly areaPath: Path;
   /** What somebody has said of it. */
   readonly cable: Cable | undefined;
-  readonly circuitId: string | undefined;
+  /** The circuit that it is the cable of. */
+  readonly circuit: Circuit | undefined;
   /** The place of the design that made it. */
   readonly from: Path;
   /** For a lead of a battery bank: its resistance in the bank. */
@@ -194,7 +196,7 @@ function lineOf(
       lengthPath: lengthM.path,
       areaPath: areaMm2.path,
       cable,
-      circuitId: undefined,
+      circuit: undefined,
       branch: undefined,
     },
   };
@@ -254,7 +256,7 @@ function bankLeads(
         lengthPath: [...branch.path.slice(0, -1), 'lengthM'],
         areaPath: branch.path,
         cable: cables.get(id),
-        circuitId: undefined,
+        circuit: undefined,
         from: branch.path,
         branch: { stackId: stack.id, id: branch.id },
       };
@@ -311,22 +313,26 @@ const circuitNames = ({ lines }: Circuit): TerminalName[] => [
   'PE',
 ];
 
-/** The cable of a circuit, from its board to what hangs on it. */
-export function circuitLine(
-  circuit: Circuit,
-  types: Installation['circuitDeviceTypes'],
-  cable: Cable | undefined,
-  board: End,
-): CableLine {
+/** What the cable of a circuit follows from beside the circuit. */
+interface CircuitSurroundings {
+  readonly type: ProtectiveDeviceType | undefined;
+  readonly cable: Cable | undefined;
+  readonly port: Port;
+  readonly boardLabel: string;
+}
+
+function layLine(circuit: Circuit, { type, cable, port, boardLabel }: CircuitSurroundings): CableLine {
   const from = ['circuits', circuit.id];
   const { device } = circuit;
-  const type = device?.typeId === undefined ? undefined : types[device.typeId];
   const lengthPath = [...from, 'cable', 'lengthM'];
   const areaPath = [...from, 'cable', 'areaMm2'];
   return {
     id: `circuit ${circuit.id}`,
     label: circuit.name,
-    ends: [board, { partId: `circuit ${circuit.id}`, label: circuit.name, port: undefined }],
+    ends: [
+      { partId: port.partId, label: boardLabel, port },
+      { partId: `circuit ${circuit.id}`, label: circuit.name, port: undefined },
+    ],
     devices:
       device === undefined
         ? []
@@ -348,9 +354,32 @@ export function circuitLine(
     areaPath,
     cable,
     from,
-    circuitId: circuit.id,
+    circuit,
     branch: undefined,
   };
+}
+
+interface LaidLine {
+  readonly around: CircuitSurroundings;
+  readonly line: CableLine;
+}
+
+/** The last cable of each circuit: most edits touch one circuit, and the others keep theirs. */
+const laidLines = new WeakMap<Circuit, LaidLine>();
+
+/** The cable of a circuit, from its board to what hangs on it; the same object for as long as nothing around it changes. */
+function circuitLine(circuit: Circuit, around: CircuitSurroundings): CableLine {
+  const before = laidLines.get(circuit);
+  if (
+    before?.around.type === around.type &&
+    before?.around.cable === around.cable &&
+    before?.around.port === around.port &&
+    before.around.boardLabel === around.boardLabel
+  )
+    return before.line;
+  const line = layLine(circuit, around);
+  laidLines.set(circuit, { around, line });
+  return line;
 }
 
 /** The cables of all circuits that have a board. */
@@ -361,12 +390,16 @@ function circuitLines(network: Network, installation: Installation): CableLine[]
   const labels = new Map(installation.partitions.map(({ id, name }) => [id, name]));
   const cables = cableMap(installation);
   return installation.circuits.flatMap((circuit) => {
-    const partId = circuit.partitionId === undefined ? undefined : boardPartId(circuit.partitionId);
-    const port = partId === undefined ? undefined : boards.get(partId);
-    if (partId === undefined || port === undefined) return [];
-    const board = { partId, label: labels.get(circuit.partitionId ?? '') ?? partId, port };
+    const { partitionId, device } = circuit;
+    const port = partitionId === undefined ? undefined : boards.get(boardPartId(partitionId));
+    if (partitionId === undefined || port === undefined) return [];
     return [
-      circuitLine(circuit, installation.circuitDeviceTypes, cables.get(`circuit ${circuit.id}`), board),
+      circuitLine(circuit, {
+        type: device?.typeId === undefined ? undefined : installation.circuitDeviceTypes[device.typeId],
+        cable: cables.get(`circuit ${circuit.id}`),
+        port,
+        boardLabel: labels.get(partitionId) ?? partitionId,
+      }),
     ];
   });
 }

@@ -101,10 +101,7 @@ const setOfSwitch = ({ generators }: Installation, reached: readonly Reached[]):
     .stackId;
 
 function acFlow(installation: Installation, line: CableLine): Known<Flow> | undefined {
-  if (line.circuitId !== undefined) {
-    const circuit = installation.circuits.find(({ id }) => id === line.circuitId);
-    return circuit && circuitFlow(installation, circuit);
-  }
+  if (line.circuit !== undefined) return circuitFlow(installation, line.circuit);
   const reached = reachedBy(installation, line);
   const unit = reached.find(({ part }) => part.kind === 'inverter');
   return (unit && unitFlow(installation, unit, reached)) ?? otherFlow(installation, reached);
@@ -131,10 +128,10 @@ function dcFlow(installation: Installation, line: CableLine): Known<DcFlow> | un
 }
 
 /** The planning value of what a cable may lose. */
-function dropKeyOf({ use, circuitId, cable }: CableLine): DefaultKey {
+function dropKeyOf({ use, circuit, cable }: CableLine): DefaultKey {
   if (use === 'pv') return 'dropPv';
   if (use === 'battery') return 'dropBattery';
-  if (circuitId === undefined) return 'dropMain';
+  if (circuit === undefined) return 'dropMain';
   return cable?.serves === 'lighting' ? 'dropLighting' : 'dropOther';
 }
 
