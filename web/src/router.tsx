@@ -51,6 +51,12 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'wiring/:kind',
+            lazy: async () => ({
+              Component: (await import('./stages/wiring/schedules/SchedulePage.tsx')).SchedulePage,
+            }),
+          },
+          {
             path: 'revisions',
             lazy: async () => ({
               Component: (await import('./stages/revisions/RevisionsPage.tsx')).RevisionsPage,

@@ -68,7 +68,7 @@ export function smallestWords(smallest: Smallest): string {
 function deviceWords({ deviceA, plannedDeviceA, device, line }: SizedLine): string {
   if (deviceA !== undefined) return `${formatNumber(deviceA)} A${device?.isFuse === true ? ' fuse' : ''}`;
   if (line.devices.length === 0 && line.circuit === undefined) return 'none here';
-  return plannedDeviceA === undefined ? 'none large enough' : `not stated; ${plannedDeviceA} A would do`;
+  return plannedDeviceA === undefined ? 'none large enough' : `${plannedDeviceA} A planned`;
 }
 
 export function laidWords({ laidAs, question }: Pick<SizedLine, 'laidAs' | 'question'>): string {

@@ -93,7 +93,7 @@ function rowsOf(installation: Installation, line: CableLine, parts: ReadonlyMap<
         device: device.label,
         in: line.label,
         kind: [
-          figures?.device?.replace('-', ' '),
+          figures?.device.replace('-', ' '),
           device.curve === undefined ? undefined : `curve ${device.curve}`,
           part?.typeName,
         ]

@@ -46,7 +46,3 @@ export interface Schedule<Key extends string = string> {
   /** What somebody should know before reading it, each a sentence. */
   readonly notes: readonly string[];
 }
-
-/** The places that are missing, in words for a cell. */
-export const missingCell = (missing: readonly Path[]): string =>
-  missing.map((path) => path.join(' / ')).join(', ');

@@ -148,6 +148,11 @@ function rowOf(landing: Landing, together: readonly Landing[], deadFirst: string
   };
 }
 
+/** What a type tells of first, and by part within that. */
+const byPart = (a: Row<Key>, b: Row<Key>): number =>
+  Number(a.state === 'unknown') - Number(b.state === 'unknown') ||
+  String(a.cells.part).localeCompare(String(b.cells.part), 'en', { numeric: true });
+
 /** Bars and boards of no type have no terminals that anybody could look up. */
 const hasTerminals = ({ port }: End): boolean =>
   port !== undefined && (port.role !== 'bus' || port.takes.known);
@@ -174,7 +179,7 @@ export function terminationSchedule(installation: Installation): Schedule<Key> {
     rows: landings
       .filter(({ end }) => hasTerminals(end))
       .map((one) => rowOf(one, byTerminal.get(terminalOf(one)) ?? [one], deadFirst(one)))
-      .sort((a, b) => String(a.cells.part).localeCompare(String(b.cells.part), 'en', { numeric: true })),
+      .sort(byPart),
     notes: [
       'Prove dead with a proven tester, lock off, and follow the manual of the equipment where it says otherwise.',
     ],

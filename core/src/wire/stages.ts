@@ -65,6 +65,7 @@ export function pageOf(path: Path): StageKey | 'site/wall' | 'site/delivery' {
     case 'devices':
     case 'instruments':
     case 'earthPoints':
+    case 'wiring':
       return 'wiring';
     case 'stacks':
       return path.length === 3 && STACK_FIELDS_OF_WIRING.has(field) ? 'wiring' : 'stack';

@@ -1,4 +1,5 @@
 import { nextDeviceA } from '../../codes/deviceFor.ts';
+import { leadSizeWords } from '../../codes/leadSizes.ts';
 import { applyEdits } from '../../design/applyEdits.ts';
 import type { Edit } from '../../design/edits.ts';
 import type { Design } from '../../design/schema.ts';
@@ -33,13 +34,15 @@ export function fittingSizes(trouble: Trouble): Candidate[] {
       ? [{ line, areaMm2: smallest.areaMm2 }]
       : [],
   );
-  if (found.length === 0) return [];
+  const [first, ...more] = found;
+  if (first === undefined) return [];
+  const only = more.length === 0 ? first : undefined;
   return [
     once(
       'fitting-sizes',
-      found.length === 1
-        ? `Lay ${found[0]?.line.label ?? ''} in the smallest size that passes`
-        : 'Lay each of them in the smallest size that passes',
+      only === undefined
+        ? 'Lay each of them in the smallest size that passes'
+        : `Lay ${only.line.label} in ${leadSizeWords(only.areaMm2)}, the smallest that passes`,
       (design) =>
         withFigures(
           design,
@@ -61,9 +64,14 @@ export function fittingDevices(trouble: Trouble): Candidate[] {
     ({ line, plannedDeviceA, deviceA }) =>
       line.circuit !== undefined && plannedDeviceA !== undefined && plannedDeviceA !== deviceA,
   );
-  if (found.length === 0) return [];
+  const [first, ...more] = found;
+  if (first === undefined) return [];
+  const title =
+    more.length === 0
+      ? `Protect ${first.line.label} with ${first.plannedDeviceA ?? 0} A, the next standard device for its load`
+      : 'Put in the next standard device for the load of each';
   return [
-    once('fitting-devices', 'Put in the next standard device for the load of each', (design) => ({
+    once('fitting-devices', title, (design) => ({
       ...design,
       circuits: design.circuits.map((circuit) => {
         const one = found.find(({ line }) => line.circuit?.id === circuit.id);

@@ -2,7 +2,7 @@ import type { Path } from '../../values/problem.ts';
 import type { DefaultKey } from '../../codes/defaults.ts';
 import type { Installation } from '../../installation/installation.ts';
 import type { TerminalName } from '../../installation/network.ts';
-import { add, complex, type Complex, magnitude, ZERO } from '../../network/complex.ts';
+import { add, complex, type Complex, magnitude } from '../../network/complex.ts';
 import { all, type Known, known, unknownAt } from '../../values/known.ts';
 import type { Board } from '../loads/board.ts';
 
@@ -90,5 +90,3 @@ export function continuousOf(
   });
   return lacking.length > 0 ? unknownAt(...lacking) : known(sums);
 }
-
-export const noLoad = (lines: number): Complex[] => Array.from({ length: lines }, () => ZERO);

@@ -12,6 +12,7 @@ import { InstrumentsPanel } from './InstrumentsPanel.tsx';
 import { LineDevices } from './LineDevices.tsx';
 import { ModeMatrix } from './ModeMatrix.tsx';
 import { findingsOfPart, PartPanel } from './PartPanel.tsx';
+import { SchedulePanel } from './schedules/SchedulePanel.tsx';
 import { SingleLineView } from './SingleLineView.tsx';
 import { type SingleLine, useSingleLine } from './useSingleLine.ts';
 
@@ -89,6 +90,13 @@ function Wired({ line }: { readonly line: SingleLine }) {
           <ExportButtons drawing={drawing} modeId={mode.id} modeLabel={mode.label} />
         </>
       )}
+      <SchedulePanel
+        chosen={partIds}
+        onPick={(ids) => {
+          const found = ids.map(nodeOf).find((id) => id !== undefined);
+          if (found !== undefined) setPicked({ cell: { key: '', path: [...ids] } });
+        }}
+      />
       <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 xl:grid-cols-[minmax(0,1fr)_400px]">
         <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
           <section className="sheet p-3">

@@ -1,0 +1,71 @@
+import { readFile } from 'node:fs/promises';
+import { expect, type Page, test } from '@playwright/test';
+import ExcelJS from 'exceljs';
+import Papa from 'papaparse';
+import { comeInAs, goTo, openJob, saved } from './workbench.ts';
+
+const region = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
+
+async function download(page: Page, button: string): Promise<Buffer> {
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('button', { name: button, exact: true }).click();
+  return readFile(await (await waiting).path());
+}
+
+test('a cable that is too thick for its terminal is found, replaced by the size that fits, and the cut list follows', async ({
+  page,
+}) => {
+  await comeInAs(page, 'Dana');
+  await openJob(page, 'Tern Rock field station');
+  await goTo(page, 'Wiring');
+  const conductors = region(page, 'Conductors');
+  const row = conductors.getByRole('row').filter({ hasText: /unit 1, backup output to/ });
+  await row.getByRole('button').click();
+  const size = conductors.getByLabel('Size', { exact: true });
+  await size.fill('35');
+  await size.press('Enter');
+  await expect(row).toContainText('35 mm²');
+  await expect(row).toContainText(/terminal: unit 1, backup output takes .* to 10 mm²/);
+  await page.getByRole('tab', { name: 'Cut list' }).click();
+  await expect(region(page, 'Cut list')).toContainText('single core, 35 mm², brown');
+
+  await page.getByRole('tab', { name: 'Conductors' }).click();
+  await conductors
+    .getByRole('row')
+    .filter({ hasText: /unit 1, backup output to/ })
+    .getByRole('button')
+    .click();
+  await conductors.getByRole('button', { name: /^Take / }).click();
+  await expect(row).toContainText('within');
+  await page.getByRole('tab', { name: 'Cut list' }).click();
+  await expect(region(page, 'Cut list')).not.toContainText('35 mm²');
+  // What is in the van is cut before anything is bought.
+  await page.getByRole('button', { name: 'Add a piece' }).click();
+  await page.getByLabel('Length', { exact: true }).fill('30');
+  await page.getByLabel('Length', { exact: true }).press('Enter');
+  await expect(region(page, 'Cut list')).toContainText('from the van');
+  await saved(page);
+});
+
+test('schedules leave as sheets that a library reads back, and as a page to print', async ({ page }) => {
+  await comeInAs(page, 'Dana');
+  await openJob(page, 'Fernhollow veterinary practice');
+  await goTo(page, 'Wiring');
+  await page.getByRole('tab', { name: 'Settings' }).click();
+  const csv = Papa.parse<string[]>((await download(page, 'CSV')).toString('utf8').replace('\uFEFF', ''), {
+    skipEmptyLines: true,
+  }).data;
+  expect(csv[0]).toEqual(['Device', 'Setting', 'Wanted', 'As it is set', 'Why']);
+  expect(csv.find((cells) => cells[0] === 'unit 3' && cells[1] === 'Parallel mode')?.[2]).toBe('on, line L2');
+
+  await page.getByRole('tab', { name: 'Labels' }).click();
+  const book = new ExcelJS.Workbook();
+  await book.xlsx.load(new Uint8Array(await download(page, 'XLSX')).buffer);
+  const texts = book.worksheets[0]?.getColumn(3).values.map(String) ?? [];
+  expect(texts.some((text) => text.startsWith('More than one source'))).toBe(true);
+
+  await page.getByRole('link', { name: 'As a page' }).click();
+  await expect(page.getByRole('heading', { name: 'Labels' })).toBeVisible();
+  await page.getByRole('link', { name: 'Terminations' }).click();
+  await expect(region(page, 'Terminations')).toContainText('hydraulic press');
+});

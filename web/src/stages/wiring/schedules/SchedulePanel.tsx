@@ -1,0 +1,241 @@
+import {
+  type CableLine,
+  cableLines,
+  type Schedule,
+  SCHEDULE_KINDS,
+  type ScheduleKind,
+  scheduleOf,
+  scheduleSheet,
+  sizeLine,
+} from '@bastion/core';
+import type { VisibilityState } from '@tanstack/react-table';
+import { Columns3, Download, Printer } from 'lucide-react';
+import { DropdownMenu, Tabs } from 'radix-ui';
+import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import { catalogueNow } from '../../../state/catalogue.ts';
+import { downloadSheet } from '../../../state/downloadSheet.ts';
+import { useJob, useOpenJob } from '../../../state/job.ts';
+import { noteExport } from '../../../state/noteExport.ts';
+import { setCableFigure } from './cableEdits.ts';
+import { ConductorDetail } from './ConductorDetail.tsx';
+import { LayingForm } from './LayingForm.tsx';
+import { ScheduleTable } from './ScheduleTable.tsx';
+import { VanForm } from './VanForm.tsx';
+
+export const KIND_TITLES: Readonly<Record<ScheduleKind, string>> = {
+  conductors: 'Conductors',
+  terminations: 'Terminations',
+  comms: 'Comms',
+  sensors: 'Sensors',
+  devices: 'Devices',
+  settings: 'Settings',
+  cuts: 'Cut list',
+  parts: 'Parts',
+  labels: 'Labels',
+};
+
+/** What a row opened tells anyway. */
+const HIDDEN_AT_FIRST: Readonly<Partial<Record<ScheduleKind, VisibilityState>>> = {
+  conductors: { laid: false, because: false },
+};
+
+/** One schedule of the open job, made when it is looked at. */
+export function useSchedule(kind: ScheduleKind): Schedule {
+  const { design, analysis } = useOpenJob();
+  const { installation } = analysis;
+  return useMemo(
+    () => scheduleOf(kind, { design, catalogue: catalogueNow(), installation }),
+    [kind, design, installation],
+  );
+}
+
+function ColumnMenu({
+  schedule,
+  hidden,
+  onChange,
+}: {
+  readonly schedule: Schedule;
+  readonly hidden: VisibilityState;
+  readonly onChange: (hidden: VisibilityState) => void;
+}) {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger className="button">
+        <Columns3 size={15} aria-hidden="true" /> Columns
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content className="sheet z-40 p-1 text-[14px]" align="end">
+          {schedule.columns.map(({ key, title }) => (
+            <DropdownMenu.CheckboxItem
+              key={key}
+              className="flex cursor-default gap-2 rounded-sm px-2 py-0.5 data-[highlighted]:bg-chosen"
+              checked={hidden[key] !== false}
+              onSelect={(event) => event.preventDefault()}
+              onCheckedChange={(isShown) => onChange({ ...hidden, [key]: isShown })}
+            >
+              <span className="w-4">
+                <DropdownMenu.ItemIndicator>✓</DropdownMenu.ItemIndicator>
+              </span>
+              {title}
+            </DropdownMenu.CheckboxItem>
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
+
+/** The smallest size for every cable that has none: one step, and one undo. */
+function TakeAll({ lines }: { readonly lines: readonly CableLine[] }) {
+  const { analysis, canEdit } = useOpenJob();
+  const change = useJob((store) => store.change);
+  const open = useMemo(
+    () =>
+      lines.flatMap((line) => {
+        if (line.areaMm2.known) return [];
+        const sized = sizeLine(analysis.installation, line);
+        return sized?.known === true && sized.value.smallest.kind === 'found'
+          ? [{ line, areaMm2: sized.value.smallest.areaMm2 }]
+          : [];
+      }),
+    [lines, analysis.installation],
+  );
+  if (!canEdit || open.length === 0) return null;
+  return (
+    <p className="no-print">
+      <button
+        type="button"
+        className="button h-auto! py-1 whitespace-normal"
+        onClick={() =>
+          void change(`Smallest size for ${open.length} cables`, (draft) => {
+            for (const { line, areaMm2 } of open) setCableFigure(draft, line, 'areaMm2', areaMm2);
+          })
+        }
+      >
+        Take the smallest size for the {open.length} {open.length === 1 ? 'cable' : 'cables'} without one
+      </button>
+    </p>
+  );
+}
+
+function Sheets({ schedule }: { readonly schedule: Schedule }) {
+  const { design } = useOpenJob();
+  const file = `${design.name} ${schedule.title}`.toLowerCase().replace(/[^a-z0-9]+/g, '-');
+  return (['csv', 'xlsx'] as const).map((kind) => (
+    <button
+      key={kind}
+      type="button"
+      className="button"
+      onClick={() => {
+        noteExport(kind);
+        void downloadSheet(scheduleSheet(schedule), kind, { file: `${file}.${kind}`, title: schedule.title });
+      }}
+    >
+      <Download size={15} aria-hidden="true" /> {kind.toUpperCase()}
+    </button>
+  ));
+}
+
+function OneSchedule({
+  kind,
+  chosen,
+  onPick,
+}: {
+  readonly kind: ScheduleKind;
+  readonly chosen: ReadonlySet<string>;
+  readonly onPick: (partIds: readonly string[]) => void;
+}) {
+  const { id, analysis } = useOpenJob();
+  const schedule = useSchedule(kind);
+  const [filter, setFilter] = useState('');
+  const [hidden, setHidden] = useState<VisibilityState>(HIDDEN_AT_FIRST[kind] ?? {});
+  const [openId, setOpenId] = useState<string>();
+  const lines = useMemo((): ReadonlyMap<string, CableLine> => {
+    const found = cableLines(analysis.installation);
+    return new Map(found.known ? found.value.map((line) => [line.id, line]) : []);
+  }, [analysis.installation]);
+  return (
+    <div className="grid gap-2">
+      {kind === 'conductors' && (
+        <>
+          <LayingForm />
+          <TakeAll lines={[...lines.values()]} />
+        </>
+      )}
+      {kind === 'cuts' && <VanForm />}
+      <div className="no-print flex flex-wrap items-center gap-1.5">
+        <input
+          className="input w-52!"
+          type="search"
+          aria-label={`Filter ${schedule.title}`}
+          placeholder="Filter"
+          value={filter}
+          onChange={({ target }) => setFilter(target.value)}
+        />
+        <ColumnMenu schedule={schedule} hidden={hidden} onChange={setHidden} />
+        <Sheets schedule={schedule} />
+        <Link className="button" to={`/jobs/${id}/wiring/${kind}`}>
+          <Printer size={15} aria-hidden="true" /> As a page
+        </Link>
+      </div>
+      {schedule.notes.map((note) => (
+        <p key={note} className="text-[13px] text-quiet">
+          {note}
+        </p>
+      ))}
+      <ScheduleTable
+        schedule={schedule}
+        filter={filter}
+        hidden={hidden}
+        chosen={chosen}
+        onPick={onPick}
+        openId={openId}
+        onOpen={setOpenId}
+        {...(kind === 'conductors'
+          ? {
+              detail: (row) => {
+                const line = lines.get(row.id);
+                return line === undefined ? null : <ConductorDetail line={line} />;
+              },
+            }
+          : {})}
+      />
+    </div>
+  );
+}
+
+/** The schedules under the drawing: a tab for each. A row opened inks its cable, a part picked filters the rows. */
+export function SchedulePanel({
+  chosen,
+  onPick,
+}: {
+  readonly chosen: ReadonlySet<string>;
+  readonly onPick: (partIds: readonly string[]) => void;
+}) {
+  const [kind, setKind] = useState<ScheduleKind>('conductors');
+  return (
+    <section className="sheet p-3" data-field="wiring" tabIndex={-1}>
+      <h3 className="sr-only">Schedules</h3>
+      <Tabs.Root
+        value={kind}
+        onValueChange={(value) => setKind(SCHEDULE_KINDS.find((one) => one === value) ?? 'conductors')}
+      >
+        <Tabs.List className="no-print mb-2 flex flex-wrap gap-1 border-b border-rule" aria-label="Schedules">
+          {SCHEDULE_KINDS.map((one) => (
+            <Tabs.Trigger
+              key={one}
+              value={one}
+              className="border-b-2 border-transparent px-2 py-1 text-touch data-[state=active]:border-touch data-[state=active]:font-semibold data-[state=active]:text-ink"
+            >
+              {KIND_TITLES[one]}
+            </Tabs.Trigger>
+          ))}
+        </Tabs.List>
+        <Tabs.Content value={kind}>
+          <OneSchedule key={kind} kind={kind} chosen={chosen} onPick={onPick} />
+        </Tabs.Content>
+      </Tabs.Root>
+    </section>
+  );
+}
