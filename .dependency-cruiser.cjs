@@ -65,6 +65,7 @@ const MAY_LOOK_INTO = {
     'schedules',
     'words',
   ],
+  rehearse: ['values', 'network', 'codes', 'catalogue', 'installation', 'modes', 'figures', 'words'],
   wire: ['values', 'design', 'catalogue', 'checks', 'procedure', 'advise'],
 };
 
@@ -114,7 +115,7 @@ module.exports = {
         'Modes, figures, checks, procedures and drawings read the installation, never the document around it. Only what lays a whole design from its text may.',
       severity: 'error',
       from: {
-        path: '^core/src/(modes|figures|sizing|checks|procedure|diagram)/',
+        path: '^core/src/(modes|figures|sizing|checks|rehearse|procedure|diagram)/',
         pathNot: '(\\.test\\.ts|checks/analyse\\.ts|procedure/generate\\.ts)$',
       },
       to: { path: '^core/src/design/' },

@@ -63,6 +63,12 @@ const site = z.strictObject({
   equipmentLowestC: temperatureC.optional().describe('Coldest air where the inverters and batteries stand.'),
   equipmentHighestC: temperatureC.optional().describe('Hottest air where the inverters and batteries stand.'),
   altitudeM: z.number().min(-430).max(6000).optional(),
+  latitudeDeg: z
+    .number()
+    .min(-90)
+    .max(90)
+    .optional()
+    .describe('North of the equator is positive: for the sun in a rehearsal.'),
   targetAutonomyH: positive.max(10000).optional().describe('Hours the backed-up load should last.'),
   outageStartH: z
     .number()

@@ -1,0 +1,194 @@
+import { chanceOf, next, normal } from './chance.ts';
+import { type OutageResult, type OutageRun, runOutage } from './outage.ts';
+import type { OutagePattern } from './patterns.ts';
+import { MINUTES_OF_DAY, type Plant, SEASONS } from './plant.ts';
+
+/** What many nights are played with. */
+export interface NightsRun {
+  readonly seed: number;
+  readonly nights: number;
+  readonly pattern: OutagePattern;
+  readonly startSoc: number;
+  readonly targetMinutes: number | undefined;
+  readonly generatorFromSoc: number;
+  readonly generatorToSoc: number;
+  readonly handMinutes: number;
+}
+
+/** What one night came to, in columns: nothing else of it is kept, and it can be played again from its number. */
+export interface NightColumns {
+  readonly minutes: Float64Array;
+  readonly lasted: Float64Array;
+  readonly unservedWh: Float64Array;
+  readonly generatorMinutes: Float64Array;
+  readonly generatorStarts: Float64Array;
+  readonly litres: Float64Array;
+  readonly lowestSoc: Float64Array;
+  readonly overloadMinutes: Float64Array;
+  /** boardMinutes[board][night] */
+  readonly boardMinutes: readonly Float64Array[];
+}
+
+/** How much the load of a night lies off its average, as a standard deviation. */
+const LOAD_SPREAD = 0.15;
+/** Clear, broken and overcast days, as shares of a clear sky, and how likely each is. */
+const SKIES = [
+  { from: 0.75, to: 1, likely: 0.4 },
+  { from: 0.35, to: 0.75, likely: 0.35 },
+  { from: 0.05, to: 0.35, likely: 0.25 },
+] as const;
+const MOST_DAYS = 15;
+
+/** One night by its number: when it begins, how long it lasts, what the sky and the load are like. */
+export function nightRun(run: NightsRun, night: number): OutageRun {
+  const chance = chanceOf(run.seed, night);
+  const season = Math.floor(next(chance) * SEASONS);
+  const startMinute = Math.floor(next(chance) * MINUTES_OF_DAY);
+  const minutes = run.pattern.draw(chance);
+  const clearness = Array.from(
+    { length: Math.min(MOST_DAYS, Math.ceil(minutes / MINUTES_OF_DAY) + 1) },
+    () => {
+      let left = next(chance);
+      const sky = SKIES.find(({ likely }) => (left -= likely) < 0) ?? SKIES[0];
+      return sky.from + (sky.to - sky.from) * next(chance);
+    },
+  );
+  return {
+    season,
+    startMinute,
+    minutes,
+    startSoc: run.startSoc,
+    clearness,
+    loadFactor: Math.max(0.3, 1 + LOAD_SPREAD * normal(chance)),
+    chance,
+    generatorFromSoc: run.generatorFromSoc,
+    generatorToSoc: run.generatorToSoc,
+    handMinutes: run.handMinutes,
+    lose: undefined,
+  };
+}
+
+/** Columns for so many nights. */
+export function nightColumns(plant: Plant, nights: number): NightColumns {
+  const column = (): Float64Array => new Float64Array(nights);
+  return {
+    minutes: column(),
+    lasted: column(),
+    unservedWh: column(),
+    generatorMinutes: column(),
+    generatorStarts: column(),
+    litres: column(),
+    lowestSoc: column(),
+    overloadMinutes: column(),
+    boardMinutes: plant.boards.map(column),
+  };
+}
+
+function keep(columns: NightColumns, night: number, minutes: number, result: OutageResult): void {
+  columns.minutes[night] = minutes;
+  columns.lasted[night] = result.lastedMinutes;
+  columns.unservedWh[night] = result.energy.unserved;
+  columns.generatorMinutes[night] = result.generatorMinutes;
+  columns.generatorStarts[night] = result.generatorStarts;
+  columns.litres[night] = result.litres;
+  columns.lowestSoc[night] = result.lowestSoc;
+  columns.overloadMinutes[night] = result.overloadMinutes;
+  columns.boardMinutes.forEach((column, board) => {
+    column[night] = result.boardMinutes[board] ?? 0;
+  });
+}
+
+/** Plays some of the nights into their columns. Any split over threads gives the same: each night has a stream of its own. */
+export function playNights(
+  plant: Plant,
+  run: NightsRun,
+  columns: NightColumns,
+  from: number,
+  to: number,
+): void {
+  for (let night = from; night < to; night += 1) {
+    const one = nightRun(run, night);
+    keep(columns, night, one.minutes, runOutage(plant, one));
+  }
+}
+
+/** What share of a sorted column lies below a value. */
+const valueAt = (sorted: Float64Array, share: number): number =>
+  sorted[Math.min(sorted.length - 1, Math.max(0, Math.ceil(share * sorted.length) - 1))] ?? 0;
+
+export interface BoardSpread {
+  readonly name: string;
+  /** Share of each outage in which it was served, in the worst 1, 5 and 50 of 100. */
+  readonly worst1: number;
+  readonly worst5: number;
+  readonly middle: number;
+}
+
+/** The spread of many nights. */
+export interface NightsSummary {
+  readonly nights: number;
+  /** Share of outages that were carried to their end without going dark. */
+  readonly carried: number;
+  /** Share that were carried to the target of the site, or to their end where that came sooner. */
+  readonly toTarget: number | undefined;
+  readonly lastedH: { readonly worst1: number; readonly worst5: number; readonly middle: number };
+  readonly boards: readonly BoardSpread[];
+  readonly unservedKwh: number;
+  readonly generatorH: number;
+  readonly generatorStarts: number;
+  readonly litres: number;
+  /** Share of outages in which a limit of power was met. */
+  readonly overloaded: number;
+  /** Number of the night that was dark for longest. */
+  readonly worstNight: number;
+}
+
+const mean = (column: Float64Array): number => column.reduce((sum, one) => sum + one, 0) / column.length;
+
+/** Sums up columns that have been played. */
+export function summarise(plant: Plant, run: NightsRun, columns: NightColumns): NightsSummary {
+  const nights = columns.minutes.length;
+  const shareOf = (is: (night: number) => boolean): number => {
+    let count = 0;
+    for (let night = 0; night < nights; night += 1) if (is(night)) count += 1;
+    return count / nights;
+  };
+  const lasted = (night: number): number => columns.lasted[night] ?? 0;
+  const minutes = (night: number): number => columns.minutes[night] ?? 0;
+  const target = run.targetMinutes;
+  const sorted = columns.lasted.toSorted();
+  let worstNight = 0;
+  for (let night = 1; night < nights; night += 1)
+    if (minutes(night) - lasted(night) > minutes(worstNight) - lasted(worstNight)) worstNight = night;
+  return {
+    nights,
+    carried: shareOf((night) => lasted(night) >= minutes(night)),
+    toTarget:
+      target === undefined
+        ? undefined
+        : shareOf((night) => lasted(night) >= Math.min(target, minutes(night))),
+    lastedH: {
+      worst1: valueAt(sorted, 0.01) / 60,
+      worst5: valueAt(sorted, 0.05) / 60,
+      middle: valueAt(sorted, 0.5) / 60,
+    },
+    boards: plant.boards.map(({ name }, board) => {
+      const shares = (columns.boardMinutes[board] ?? new Float64Array(nights)).map(
+        (served, night) => served / minutes(night),
+      );
+      shares.sort();
+      return {
+        name,
+        worst1: valueAt(shares, 0.01),
+        worst5: valueAt(shares, 0.05),
+        middle: valueAt(shares, 0.5),
+      };
+    }),
+    unservedKwh: mean(columns.unservedWh) / 1000,
+    generatorH: mean(columns.generatorMinutes) / 60,
+    generatorStarts: mean(columns.generatorStarts),
+    litres: mean(columns.litres),
+    overloaded: shareOf((night) => (columns.overloadMinutes[night] ?? 0) > 0),
+    worstNight,
+  };
+}

@@ -1,0 +1,444 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { SAMPLE_TYPES } from '../catalogue/samples.ts';
+import type { Design } from '../design/schema.ts';
+import { autonomy } from '../figures/bank/autonomy.ts';
+import { compile } from '../installation/compile.ts';
+import { addLoad, bank1, baseDesign, item1, stack1 } from '../testkit/designs.ts';
+import { chanceOf, next, normal } from './chance.ts';
+import { driversOf } from './drivers.ts';
+import { nightColumns, nightRun, type NightsRun, playNights, summarise } from './nights.ts';
+import { type Energy, type Minute, type OutageRun, runOutage } from './outage.ts';
+import { PATTERNS, RURAL, typedPattern } from './patterns.ts';
+import { MINUTES_OF_DAY, type Plant, SEASONS } from './plant.ts';
+import { askProblem, nightsRun, outageRun, plantsOf } from './rehearse.ts';
+import { clearSky } from './sun.ts';
+import { transferOf } from './transfer.ts';
+
+const steady = (watts: number): Float64Array => new Float64Array(MINUTES_OF_DAY).fill(watts);
+
+/** 10 kWh, 5 kW, 90 %, 50 W idle; 1 kW on one board. */
+const plant = (over: Partial<Plant> = {}): Plant => ({
+  stackId: 's',
+  name: 'Set',
+  boards: [
+    {
+      partitionId: 'b',
+      name: 'Board',
+      shedBelowSoc: undefined,
+      onlyWithGenerator: false,
+      minuteW: steady(1000),
+    },
+  ],
+  ratedW: 5000,
+  unitCount: 1,
+  lostUnit: 'set-stops',
+  idleW: 50,
+  efficiencyW: Float64Array.of(5000),
+  efficiency: Float64Array.of(0.9),
+  sharedBy: 1,
+  fullWh: 10_000,
+  moduleCount: 4,
+  floorSoc: 0.1,
+  reserveSoc: 0.5,
+  mostDischargeW: 6000,
+  mostChargeW: 3000,
+  sunDcW: [],
+  sunAcW: [],
+  acStaysWithGenerator: false,
+  generator: undefined,
+  leftOut: [],
+  ...over,
+});
+
+const run = (over: Partial<OutageRun> = {}): OutageRun => ({
+  season: 0,
+  startMinute: 0,
+  minutes: 600,
+  startSoc: 0.5,
+  clearness: [1],
+  loadFactor: 1,
+  chance: undefined,
+  generatorFromSoc: 0.2,
+  generatorToSoc: 0.8,
+  handMinutes: 30,
+  lose: undefined,
+  ...over,
+});
+
+const sun = (watts: number): Float64Array[] => Array.from({ length: SEASONS }, () => steady(watts));
+
+const generator = {
+  name: 'Set',
+  start: 'two-wire',
+  warmUpMin: 2,
+  mostW: 4000,
+  targetW: 3200,
+  chargeW: 2000,
+  idleLPerH: 0.6,
+  lPerKwh: 0.3,
+  fuelL: 100,
+} as const;
+
+const imbalance = ({ sunDc, sunAc, generator: engine, battery, served, losses, idle }: Energy): number =>
+  sunDc + sunAc + engine + battery - served - losses - idle;
+
+describe('an outage by hand', () => {
+  it('constant load: 4000 Wh / (1000 / 0.9 + 50) = 3.445 h, to the minute and within it', () => {
+    const result = runOutage(plant(), run());
+    expect(result.lastedMinutes).toBeCloseTo((4000 / (1000 / 0.9 + 50)) * 60, 6);
+    expect(result.endSoc).toBeCloseTo(0.1, 9);
+    expect(result.energy.served).toBeCloseTo(1000 * (result.lastedMinutes / 60), 6);
+  });
+
+  it('a stage goes at its level and comes back 5 % above it', () => {
+    const boards = [
+      ...plant().boards,
+      { partitionId: 'x', name: 'Stage', shedBelowSoc: 0.4, onlyWithGenerator: false, minuteW: steady(900) },
+    ];
+    // 1900 / 0.9 + 50 = 2161.1 W: 1000 Wh down to 40 % take 27.76 min, so the stage is on for 28 minutes.
+    const result = runOutage(plant({ boards }), run({ minutes: 120 }));
+    expect(result.boardMinutes[1]).toBe(28);
+    expect(result.boardMinutes[0]).toBe(120);
+    // Charged by the sun from 38 %: on again at 45 %.
+    const seen: number[] = [];
+    runOutage(plant({ boards, sunDcW: sun(4000) }), run({ startSoc: 0.38, minutes: 60 }), (_, now) => {
+      if ((now.boards & 2) !== 0) seen.push(now.soc);
+    });
+    expect(seen[0]).toBeGreaterThan(0.45);
+    expect(seen[0]).toBeLessThan(0.46);
+  });
+
+  it('twenty minutes of a morning: sun, then more sun than load, then a full bank', () => {
+    // Sun of 600 W: need 1161.11, from the bank 561.11 W a minute = 9.352 Wh. From minute 10 on 2000 W: 838.89 W into it.
+    const minuteSun = steady(600).map((watts, minute) => (minute < 10 ? watts : 2000));
+    const sunDcW = Array.from({ length: SEASONS }, () => minuteSun);
+    const held: number[] = [];
+    runOutage(plant({ sunDcW }), run({ minutes: 20 }), (_, now) => held.push(now.soc * 10_000));
+    const need = 1000 / 0.9 + 50;
+    let byHand = 5000;
+    for (let minute = 0; minute < 20; minute += 1) {
+      byHand += ((minute < 10 ? 600 : 2000) - need) / 60;
+      expect(held[minute]).toBeCloseTo(byHand, 6);
+    }
+    const full = runOutage(plant({ sunDcW: sun(2000) }), run({ startSoc: 1, minutes: 60 }));
+    expect(full.energy.curtailed).toBeCloseTo(2000 - need, 6);
+    expect(full.endSoc).toBeCloseTo(1, 12);
+  });
+
+  it('the generator is called at 20 %, there after two minutes, gone at 80 %', () => {
+    const seen: Minute[] = [];
+    const result = runOutage(plant({ generator }), run({ startSoc: 0.21, minutes: 400 }), (_, now) =>
+      seen.push({ ...now }),
+    );
+    expect(result.generatorStarts).toBe(1);
+    expect(result.lastedMinutes).toBe(400);
+    const first = seen.findIndex(({ generatorW }) => generatorW > 0);
+    // 100 Wh at 1161.1 W: 5.17 min, seen at the sixth minute; two minutes of warming up.
+    expect(first).toBe(8);
+    // 1000 W of load and 2000 W of charging, of which 1800 W arrive, less 50 W that idle.
+    expect(seen[first]).toMatchObject({ generatorW: 3000 });
+    expect(seen[first]?.batteryW).toBeCloseTo(-1750, 9);
+    expect(result.litres).toBeCloseTo(
+      (result.generatorMinutes / 60) * 0.6 + (result.energy.generator / 1000) * 0.3,
+      9,
+    );
+  });
+
+  it('a set by hand comes half an hour later, and an empty tank ends it', () => {
+    const byHand = runOutage(
+      plant({ generator: { ...generator, start: 'hand' } }),
+      run({ startSoc: 0.15, minutes: 120 }),
+    );
+    expect(byHand.generatorMinutes).toBe(120 - 32);
+    const dry = runOutage(
+      plant({ generator: { ...generator, fuelL: 0.3 } }),
+      run({ startSoc: 0.15, minutes: 600 }),
+    );
+    expect(dry.litres).toBeCloseTo(0.3, 1);
+    expect(dry.lastedMinutes).toBeLessThan(600);
+  });
+
+  it('AC-coupled power: load first, the rest through the inverters, none while a generator runs', () => {
+    const result = runOutage(plant({ sunAcW: sun(1500) }), run({ minutes: 60 }));
+    // 500 W through at 0.9: 450 W in, 50 W idle.
+    expect(result.energy.battery).toBeCloseTo(-400, 6);
+    const held = runOutage(plant({ sunAcW: sun(1500), generator }), run({ startSoc: 0.15, minutes: 60 }));
+    expect(held.energy.sunAc).toBeCloseTo((1500 * 2) / 60, 6);
+  });
+
+  it('more than the inverters give is dark, and so is a set whose only unit is lost', () => {
+    const over = runOutage(plant({ ratedW: 900 }), run({ minutes: 10 }));
+    expect(over).toMatchObject({ overloadMinutes: 10, lastedMinutes: 0 });
+    const lost = runOutage(plant(), run({ minutes: 60, lose: { what: 'unit', minute: 20 } }));
+    expect(lost.lastedMinutes).toBe(20);
+    const module = runOutage(plant(), run({ lose: { what: 'module', minute: 0 } }));
+    expect(module.lastedMinutes).toBeCloseTo(((7500 * 0.4) / (1000 / 0.9 + 50)) * 60, 6);
+  });
+
+  it('an empty bank starts again from the sun', () => {
+    // Dark at once; 3000 W of charging limit: 500 Wh to 15 % take 10 minutes.
+    const result = runOutage(
+      plant({ sunDcW: sun(5000) }),
+      run({ startSoc: 0.1, minutes: 30, clearness: [1] }),
+    );
+    expect(result.boardMinutes[0]).toBe(30);
+    const dawn = steady(0).map((_, minute) => (minute < 5 ? 0 : 5000));
+    const later = runOutage(
+      plant({ sunDcW: Array.from({ length: SEASONS }, () => dawn) }),
+      run({ startSoc: 0.1, minutes: 30 }),
+    );
+    expect(later.boardMinutes[0]).toBe(15);
+  });
+});
+
+describe('laws', () => {
+  const plants = fc
+    .record({
+      loadW: fc.double({ min: 0, max: 6000, noNaN: true }),
+      stageW: fc.double({ min: 0, max: 3000, noNaN: true }),
+      dcW: fc.double({ min: 0, max: 8000, noNaN: true }),
+      acW: fc.double({ min: 0, max: 8000, noNaN: true }),
+      hasEngine: fc.boolean(),
+      low: fc.double({ min: 0.7, max: 0.95, noNaN: true }),
+    })
+    .map(({ loadW, stageW, dcW, acW, hasEngine, low }) =>
+      plant({
+        boards: [
+          {
+            partitionId: 'b',
+            name: 'Board',
+            shedBelowSoc: undefined,
+            onlyWithGenerator: false,
+            minuteW: steady(loadW),
+          },
+          {
+            partitionId: 'x',
+            name: 'Stage',
+            shedBelowSoc: 0.35,
+            onlyWithGenerator: false,
+            minuteW: steady(stageW),
+          },
+          {
+            partitionId: 'g',
+            name: 'Engine',
+            shedBelowSoc: undefined,
+            onlyWithGenerator: true,
+            minuteW: steady(500),
+          },
+        ],
+        efficiencyW: Float64Array.of(200, 2000, 5000),
+        efficiency: Float64Array.of(low, 0.96, 0.93),
+        sunDcW: sun(dcW),
+        sunAcW: sun(acW),
+        ...(hasEngine ? { generator } : {}),
+      }),
+    );
+  const runs = fc
+    .record({
+      startSoc: fc.double({ min: 0, max: 1, noNaN: true }),
+      clearness: fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 1, maxLength: 3 }),
+      seed: fc.integer({ min: 0, max: 1000 }),
+      lose: fc.constantFrom('unit' as const, 'module' as const, undefined),
+    })
+    .map(({ startSoc, clearness, seed, lose }) =>
+      run({
+        startSoc,
+        clearness,
+        minutes: 2000,
+        chance: chanceOf(seed, 0),
+        lose: lose === undefined ? undefined : { what: lose, minute: 700 },
+      }),
+    );
+
+  it('energy is conserved in every run, and the battery holds what it was given', () => {
+    fc.assert(
+      fc.property(plants, runs, (one, how) => {
+        const { energy, endSoc, lowestSoc } = runOutage(one, how);
+        const moved = energy.sunDc + energy.sunAc + energy.generator + energy.served + 1;
+        expect(Math.abs(imbalance(energy)) / moved).toBeLessThan(1e-9);
+        const fullWh = how.lose?.what === 'module' ? one.fullWh * 0.75 : one.fullWh;
+        expect(one.fullWh * how.startSoc - energy.battery).toBeCloseTo(endSoc * fullWh, 5);
+        expect(lowestSoc).toBeGreaterThanOrEqual(-1e-9);
+        expect(endSoc).toBeLessThanOrEqual(1 + 1e-9);
+      }),
+      { numRuns: 200 },
+    );
+  });
+});
+
+describe('chance', () => {
+  it('is even, normal where it should be, and the same again', () => {
+    const chance = chanceOf(7, 3);
+    const drawn = Array.from({ length: 20_000 }, () => next(chance));
+    expect(drawn.reduce((sum, one) => sum + one, 0) / drawn.length).toBeCloseTo(0.5, 2);
+    const bell = chanceOf(8, 0);
+    const normals = Array.from({ length: 20_000 }, () => normal(bell));
+    expect(normals.reduce((sum, one) => sum + one * one, 0) / normals.length).toBeCloseTo(1, 1);
+    expect(next(chanceOf(7, 3))).toBe(drawn[0]);
+    expect(next(chanceOf(7, 4))).not.toBe(drawn[0]);
+  });
+
+  it.each([
+    ['city', 60, 300],
+    ['rural', 240, 1200],
+    ['storm', 960, 4320],
+  ])('%s: half within %d minutes, one in twenty beyond %d', (id, middle, long) => {
+    const pattern = PATTERNS.find((one) => one.id === id) ?? RURAL;
+    const lengths = Array.from({ length: 8000 }, (_, at) => pattern.draw(chanceOf(1, at))).sort(
+      (a, b) => a - b,
+    );
+    expect((lengths[4000] ?? 0) / middle).toBeCloseTo(1, 1);
+    expect((lengths[7600] ?? 0) / long).toBeCloseTo(1, 1);
+  });
+});
+
+describe('many nights', () => {
+  const nights = (over: Partial<NightsRun> = {}): NightsRun => ({
+    seed: 5,
+    nights: 400,
+    pattern: RURAL,
+    startSoc: 0.5,
+    targetMinutes: 240,
+    generatorFromSoc: 0.2,
+    generatorToSoc: 0.8,
+    handMinutes: 30,
+    ...over,
+  });
+  const played = (one: Plant, how: NightsRun) => {
+    const columns = nightColumns(one, how.nights);
+    playNights(one, how, columns, 0, how.nights);
+    return columns;
+  };
+
+  it('come to the same in one go, in two halves, and from their middle', () => {
+    const whole = played(plant(), nights());
+    const halves = nightColumns(plant(), 400);
+    playNights(plant(), nights(), halves, 200, 400);
+    playNights(plant(), nights(), halves, 0, 200);
+    expect(halves).toEqual(whole);
+    const again = runOutage(plant(), nightRun(nights(), 123));
+    expect(again.lastedMinutes).toBe(whole.lasted[123]);
+  });
+
+  it('match a spread that is known: 2, 4 or 8 h, carried while 4000 Wh last', () => {
+    // At 1000 W times a factor of the night: dark in the 8 h ones, and in 4 h ones above 4 h · (P / 0.9 + 50) = 4000 Wh, P = 855 W.
+    const how = nights({ nights: 3000, pattern: typedPattern([2, 4, 8]) });
+    const summary = summarise(plant(), how, played(plant(), how));
+    // P(2 h) + P(4 h and factor below 0.855) = 1/3 + 1/3 · Φ((0.855 − 1) / 0.15) = 1/3 + 1/3 · 0.167 = 0.389
+    expect(summary.carried).toBeCloseTo(0.389, 1);
+    expect(Math.abs(summary.carried - 0.389)).toBeLessThan(0.03);
+    expect(summary.boards[0]?.worst1).toBeLessThan(summary.boards[0]?.middle ?? 0);
+  });
+
+  it('say which choice moves the answer most, over the same nights', () => {
+    const how = nights();
+    const now = summarise(plant({ generator }), how, played(plant({ generator }), how));
+    const drivers = driversOf(plant({ generator }), how, now);
+    expect(drivers.map(({ title }) => title)).toEqual(
+      expect.arrayContaining(['One module more', 'A reserve of 70 %', 'A generator half as large again']),
+    );
+    expect(drivers.every(({ gain }, at) => at === 0 || gain <= (drivers[at - 1]?.gain ?? 0))).toBe(true);
+  });
+});
+
+describe('the sun', () => {
+  it('by hand: equinox on the equator, flat, noon: 1361 · 0.7 · 1.1 = 1048 W/m²; none at midnight', () => {
+    // Day 81: declination 0, the sun stands at the zenith, air mass 1.
+    const light = clearSky(0, 81, { tiltDeg: 0, directionDeg: 180 });
+    expect(light[720]).toBeCloseTo(1361 * 0.7 * 1.1, 0);
+    expect(light[0]).toBe(0);
+  });
+  it('comes from the south in the north, and a steep roof gains in winter', () => {
+    const total = (day: number, tiltDeg: number, directionDeg: number): number =>
+      clearSky(51, day, { tiltDeg, directionDeg }).reduce((sum, one) => sum + one, 0);
+    expect(total(355, 60, 180)).toBeGreaterThan(total(355, 10, 180));
+    expect(total(172, 10, 180)).toBeGreaterThan(total(172, 60, 180));
+    expect(total(172, 30, 180)).toBeGreaterThan(total(172, 30, 0));
+    expect(total(100, 40, 90)).toBeCloseTo(total(100, 40, 270), -2);
+  });
+});
+
+describe('a design', () => {
+  const of = (edit: (design: Design) => void = () => undefined) => {
+    const design = baseDesign();
+    edit(design);
+    const installation = compile(design, SAMPLE_TYPES);
+    const [first] = plantsOf(installation);
+    if (first === undefined) throw new Error('The base makes an island.');
+    return { installation, ...first };
+  };
+  const known = (one: ReturnType<typeof of>): Plant => {
+    if (!one.plant.known) throw new Error(one.plant.missing.map(String).join());
+    return one.plant.value;
+  };
+
+  it('lasts as long as its autonomy says, from the same hour', () => {
+    const one = of((d) => {
+      d.site.outageStartH = 18;
+      Object.assign(item1(d), { runsFromH: 17, runsToH: 23, hoursPerDay: 5 });
+      addLoad(d, 'c2', ['L1'], { runningW: 400, hoursPerDay: 24 });
+    });
+    const result = runOutage(known(one), outageRun(known(one), one.installation, { hours: 48 }));
+    const promised = autonomy(one.compiled, 'reserve', 'average');
+    const typed = promised?.known === true ? promised.value.byHour?.typed?.hours : undefined;
+    expect(result.lastedMinutes / 60).toBeCloseTo(typed ?? 0, 3);
+  });
+
+  it('says what is left out, and what is missing', () => {
+    const one = of((d) =>
+      d.arrays.push({
+        id: 'a',
+        name: 'Roof',
+        coupling: 'ac',
+        ratedAcW: 3000,
+        partitionId: 'b',
+        tiltDeg: 30,
+        directionDeg: 180,
+      }),
+    );
+    expect(known(one).leftOut).toEqual([
+      'The sun on Roof is left out: its latitude of the site is not known.',
+    ]);
+    expect(of((d) => Reflect.deleteProperty(bank1(d), 'cutoffSoc')).plant.known).toBe(false);
+    expect(plantsOf(compile({ ...baseDesign(), stacks: [] }, SAMPLE_TYPES))).toEqual([]);
+  });
+
+  it('plays the transfer: what drops out, and when the overload curve is used up', () => {
+    const { compiled } = of((d) => {
+      item1(d).longestInterruptionMs = 1;
+      for (let at = 2; at < 6; at += 1)
+        addLoad(d, `m${at}`, ['L1'], { runningW: 1500, startClass: 'compressor', powerFactor: 0.8 });
+    });
+    const transfer = transferOf(compiled);
+    if (!transfer.known) throw new Error('It is known.');
+    expect(transfer.value.drops).toEqual([{ what: 'Heater i1 (Heat)', longestMs: 1 }]);
+    expect(transfer.value.lines[0]?.tripsAtS).toBeGreaterThanOrEqual(transfer.value.gapMs / 1000);
+    expect(transfer.value.events.at(-1)?.sentence).toMatch(/the set trips|stalls/);
+    const calm = transferOf(of((d) => void (stack1(d).name = 'Calm')).compiled);
+    expect(calm.known && calm.value.lines[0]?.tripsAtS).toBeUndefined();
+  });
+
+  it.each([
+    [{ hours: 0 }, /cannot be played/],
+    [{ hours: 9000 }, /cannot be played/],
+    [{ nights: 1 }, /from 10 to/],
+    [{ nights: 1e7 }, /from 10 to/],
+    [{ startH: 25 }, /hour of the start/],
+    [{ month: 13 }, /month/],
+    [{ clearness: 2 }, /clear sky/],
+    [{ hours: 72, nights: 10_000, startH: 3 }, undefined],
+  ])('%j', (ask, problem) => {
+    if (problem === undefined) expect(askProblem(ask)).toBeUndefined();
+    else expect(askProblem(ask)).toMatch(problem);
+  });
+
+  it('asks for nights as the site has them', () => {
+    const one = of();
+    expect(nightsRun(known(one), one.installation, {})).toMatchObject({
+      nights: 10_000,
+      targetMinutes: 240,
+      startSoc: 0.5,
+    });
+  });
+});
