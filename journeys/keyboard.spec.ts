@@ -128,7 +128,7 @@ test('a whole job by keyboard alone: from coming in to a reading of the test', a
 
   await test.step('a run is started, and its first gate takes an answer', async () => {
     await expect(page.getByRole('status').filter({ hasText: /^Saved/ })).toBeVisible();
-    await go(7);
+    await go(8);
     await expect(page.getByRole('button', { name: 'Start a run' })).toBeEnabled();
     await tabTo(/^Start a run/);
     await press('Enter');

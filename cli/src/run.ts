@@ -15,6 +15,7 @@ import {
 } from '@bastion/core';
 import { drawTo } from './draw.ts';
 import { modesReport } from './modes.ts';
+import { REHEARSAL_KINDS, type RehearsalKind, rehearsalReport } from './rehearse.ts';
 import { scheduleCsv, scheduleReport } from './schedule.ts';
 import { shareReport } from './share.ts';
 
@@ -28,6 +29,8 @@ bastion advise FILE.json --kind ${ADVICE_KINDS.join('|')}
 bastion share FILE.json [--load W]
 bastion modes FILE.json
 bastion draw FILE.json --out FILE.svg|.dxf|.pdf [--mode M]
+bastion rehearse FILE.json --kind ${REHEARSAL_KINDS.join('|')} [--seed N] [--nights N] [--start H] [--hours H] [--month M] [--sky 0..1]
+                 [--pattern NAME|H,H] [--full] [--lose unit:ID|module:ID]
 bastion schedule FILE.json --kind ${SCHEDULE_KINDS.join('|')} [--csv]
 
 check   prints the findings of a design document in every operating mode as JSON, with the verdict and the causes.
@@ -38,6 +41,8 @@ share   prints the current of each battery module as JSON, at the design's load 
         Exit code: 0 solved, 1 not known or not to be had, 2 the file cannot be used.
 modes   prints for every operating mode what is live and from what, the bonds on each live neutral, and faults with their way.
         Exit code: 0 no fault, 1 a fault or something that is not known, 2 the file cannot be used.
+rehearse plays the transfer, one outage minute by minute, or many of them, and prints what came of it as JSON.
+        Exit code: 0 played, 1 something is missing for it, 2 the file or an option cannot be used.
 schedule prints the rows of one schedule as JSON, or as CSV.
         Exit code: 0 nothing in it over its limit, 1 something over, 2 the file cannot be used.
 draw    writes the single line as one mode has it (the first, unless --mode names another).
@@ -119,6 +124,19 @@ function modes(file: string, streams: Streams): number {
   return report.modes.some(({ faults }) => faults.length > 0) ? 1 : 0;
 }
 
+function rehearse(file: string, kind: RehearsalKind, options: readonly string[], streams: Streams): number {
+  const design = readFile(file, streams);
+  if (design === undefined) return 2;
+  const outcome = rehearsalReport(design, kind, options);
+  if (!outcome.ok) {
+    streams.error(`${outcome.message}\n`);
+    return 2;
+  }
+  const text = JSON.stringify(outcome.value, null, 2);
+  streams.out(`${text}\n`);
+  return text.includes('"missing"') ? 1 : 0;
+}
+
 function schedule(file: string, kind: ScheduleKind, isCsv: boolean, streams: Streams): number {
   const design = readFile(file, streams);
   if (design === undefined) return 2;
@@ -149,6 +167,9 @@ export async function run(args: readonly string[], streams: Streams): Promise<nu
   if (command === 'check' && file !== undefined && rest.length === 0) return check(file, streams);
   if (command === 'modes' && file !== undefined && rest.length === 0) return modes(file, streams);
   if (command === 'draw' && file !== undefined) return draw(file, rest, streams);
+  const played = REHEARSAL_KINDS.find((one) => one === rest[1]);
+  if (command === 'rehearse' && file !== undefined && rest[0] === '--kind' && played !== undefined)
+    return rehearse(file, played, rest.slice(2), streams);
   const wanted = SCHEDULE_KINDS.find((one) => one === rest[1]);
   const isCsv = rest[2] === '--csv';
   if (

@@ -298,3 +298,25 @@ export { judgeSize } from './sizing/judgeSize.ts';
 export type { SizeAnswer, SizeTest } from './sizing/question.ts';
 export { INSULATIONS, insulationsOf, METHODS } from './codes/ampacity.ts';
 export type { Cable, Laying, Remnant, Wiring } from './design/wiringSchema.ts';
+export {
+  askProblem,
+  DEFAULT_NIGHTS,
+  nightsRun,
+  outageRun,
+  plantsOf,
+  type Rehearsed,
+  type RehearsalAsk,
+} from './rehearse/rehearse.ts';
+export { type Minute, type OutageResult, type OutageRun, runOutage } from './rehearse/outage.ts';
+export {
+  firstNights,
+  nightColumns,
+  nightRun,
+  type NightsSummary,
+  playNights,
+  summarise,
+} from './rehearse/nights.ts';
+export { type Driver, driversOf } from './rehearse/drivers.ts';
+export { type OutagePattern, PATTERNS, RURAL, typedPattern } from './rehearse/patterns.ts';
+export type { Plant } from './rehearse/plant.ts';
+export { type LinePickup, type Transfer, transferOf } from './rehearse/transfer.ts';

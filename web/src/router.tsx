@@ -12,6 +12,7 @@ const STAGE_PAGES: Readonly<Record<StageKey, () => Promise<ComponentType>>> = {
   stack: async () => (await import('./stages/stack/StackStage.tsx')).StackStage,
   wiring: async () => (await import('./stages/wiring/WiringStage.tsx')).WiringStage,
   limits: async () => (await import('./stages/limits/LimitsStage.tsx')).LimitsStage,
+  rehearse: async () => (await import('./stages/rehearse/RehearseStage.tsx')).RehearseStage,
   test: async () => (await import('./stages/test/TestStage.tsx')).TestStage,
 };
 

@@ -112,6 +112,19 @@ export function playNights(
   }
 }
 
+/** The columns of the first nights, for a picture while the others are still being played. */
+export const firstNights = (columns: NightColumns, nights: number): NightColumns => ({
+  minutes: columns.minutes.subarray(0, nights),
+  lasted: columns.lasted.subarray(0, nights),
+  unservedWh: columns.unservedWh.subarray(0, nights),
+  generatorMinutes: columns.generatorMinutes.subarray(0, nights),
+  generatorStarts: columns.generatorStarts.subarray(0, nights),
+  litres: columns.litres.subarray(0, nights),
+  lowestSoc: columns.lowestSoc.subarray(0, nights),
+  overloadMinutes: columns.overloadMinutes.subarray(0, nights),
+  boardMinutes: columns.boardMinutes.map((column) => column.subarray(0, nights)),
+});
+
 /** What share of a sorted column lies below a value. */
 const valueAt = (sorted: Float64Array, share: number): number =>
   sorted[Math.min(sorted.length - 1, Math.max(0, Math.ceil(share * sorted.length) - 1))] ?? 0;

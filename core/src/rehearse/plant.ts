@@ -144,7 +144,7 @@ function sunOf({ arrays, site }: Installation, compiled: CompiledStack, share: n
     });
     if (!given.known) {
       const what = given.missing.map((path) => SUN_WORDS[String(path.at(-1))] ?? String(path.at(-1)));
-      leftOut.push(`The sun on ${array.name} is left out: its ${what.join(', ')} is not known.`);
+      leftOut.push(`The sun on ${array.name} is left out. Not known: ${what.join(', ')}.`);
       continue;
     }
     const { latitudeDeg, tiltDeg, directionDeg, ratedW } = given.value;

@@ -397,9 +397,7 @@ describe('a design', () => {
         directionDeg: 180,
       }),
     );
-    expect(known(one).leftOut).toEqual([
-      'The sun on Roof is left out: its latitude of the site is not known.',
-    ]);
+    expect(known(one).leftOut).toEqual(['The sun on Roof is left out. Not known: latitude of the site.']);
     expect(of((d) => Reflect.deleteProperty(bank1(d), 'cutoffSoc')).plant.known).toBe(false);
     expect(plantsOf(compile({ ...baseDesign(), stacks: [] }, SAMPLE_TYPES))).toEqual([]);
   });

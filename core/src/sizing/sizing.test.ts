@@ -67,16 +67,16 @@ const METRIC: readonly Row[] = [
   ],
   // 10 mm² carries 63 A, but 1.6 · 63 = 100.8 A are more than 1.45 · 63 = 91.4 A.
   ['a fuse of 63 A', { continuousA: 60, deviceA: 63, isFuse: true }, '16', 'overload'],
-  // 16 mm²: 76 · 0.86 = 65.4 A; 10 mm²: 57 · 0.86 = 49 A.
+  // 16 mm²: 76 · 0.86 = 65.4 A, without it 76 A; 25 mm²: 96 · 0.86 = 82.6 A.
   [
     'a neutral that carries as much as a line',
     {
       system: 'three-line',
       continuousA: 50,
-      deviceA: 63,
+      deviceA: 70,
       laid: { loadedConductors: 3, neutralCounts: true },
     },
-    '16',
+    '25',
     'device',
   ],
   // 50 mm²: 168 · 0.94 = 157.9 A; 70 mm²: 213 · 0.94 = 200 A.
@@ -149,6 +149,13 @@ const AMERICAN: readonly Row[] = [
     { continuousA: 40, deviceA: 50, terminalColumn: '60C' },
     '6 AWG',
     'terminal-column',
+  ],
+  // Both count for the device: 8 AWG has 55 A in its insulation's column and 50 A in that of its terminals.
+  [
+    'behind 60 A in 90 °C insulation at terminals for 75 °C',
+    { continuousA: 40, deviceA: 60, laid: { insulation: '90C' } },
+    '6 AWG',
+    'device',
   ],
   // 0.91 · 0.8: 4 AWG 69.2 A, next standard 70 A < 80 A; 3 AWG 83.7 A, next 90 A.
   [

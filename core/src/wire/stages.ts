@@ -25,6 +25,7 @@ export const STAGES = [
   },
   { key: 'wiring', title: 'Wiring', families: ['bonding', 'wiring'], changedBy: ['designer'] },
   { key: 'limits', title: 'Limits', families: [], changedBy: [] },
+  { key: 'rehearse', title: 'Rehearse', families: [], changedBy: [] },
   { key: 'test', title: 'Islanding test', families: [], changedBy: ['designer', 'field'] },
 ] as const satisfies readonly Stage[];
 

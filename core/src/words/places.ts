@@ -14,6 +14,7 @@ const FIELDS: Readonly<Record<string, string>> = {
   equipmentLowestC: 'coldest air at the equipment',
   equipmentHighestC: 'hottest air at the equipment',
   altitudeM: 'altitude',
+  latitudeDeg: 'latitude',
   targetAutonomyH: 'hours to last',
   lines: 'line(s)',
   items: 'what hangs on it',

@@ -2,7 +2,7 @@ import { Dialog } from 'radix-ui';
 
 const SHORTCUTS: readonly (readonly [string, string])[] = [
   ['Ctrl K', 'Go to, do, or find a circuit, unit or cause'],
-  ['Alt 1 … Alt 7', 'Go to a stage'],
+  ['Alt 1 … Alt 8', 'Go to a stage'],
   ['Ctrl Z', 'Undo'],
   ['Ctrl Shift Z, Ctrl Y', 'Do again'],
   ['Arrows, Tab, Home, End', 'Loads: move from cell to cell'],

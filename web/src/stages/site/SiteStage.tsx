@@ -177,6 +177,12 @@ export function SiteStage() {
             hint="Derates the inverters."
           />
           <SiteNumber field="altitudeM" label="Altitude" unit="m" />
+          <SiteNumber
+            field="latitudeDeg"
+            label="Latitude"
+            unit="°"
+            hint="North is positive. For the sun in a rehearsal."
+          />
         </Group>
         <Group title="Job">
           <TextField

@@ -1,0 +1,269 @@
+import {
+  DEFAULT_NIGHTS,
+  formatNumber,
+  type NightsSummary,
+  type OutagePattern,
+  PATTERNS,
+  RURAL,
+  typedPattern,
+} from '@bastion/core';
+import { useEffect, useRef, useState } from 'react';
+import { useOpenJob } from '../../state/job.ts';
+import { readNumber } from '../../ui/readNumber.ts';
+import { CalledOff } from '../../workers/advice.ts';
+import { runNights } from '../../workers/nights.ts';
+import type { PlayedNights } from '../../workers/nights.worker.ts';
+
+const percent = (share: number): string => `${formatNumber(Math.round(share * 1000) / 10)} %`;
+
+/** A share as a bar with its figure beside it. */
+function Bar({ share }: { readonly share: number }) {
+  return (
+    <span className="relative block h-3 border border-rule" aria-hidden="true">
+      <span className="absolute inset-y-0 left-0 bg-within" style={{ width: `${share * 100}%` }} />
+    </span>
+  );
+}
+
+function Spread({ summary }: { readonly summary: NightsSummary }) {
+  return (
+    <div className="grid gap-3">
+      <p
+        className={`text-lg font-semibold ${summary.carried >= 0.95 ? 'text-within' : 'text-over'}`}
+        role="status"
+      >
+        {percent(summary.carried)} of {summary.nights.toLocaleString('en')} outages are carried to their end
+        {summary.toTarget !== undefined &&
+          `; ${percent(summary.toTarget)} to the hours that the site asks for`}
+        .
+      </p>
+      <table className="schedule w-full text-[13px]">
+        <caption className="text-left text-quiet">Share of the outage in which each board is served</caption>
+        <thead>
+          <tr className="text-left text-quiet">
+            {['Board', 'Worst 1 of 100', 'Worst 5 of 100', 'Middle'].map((title) => (
+              <th key={title} scope="col" className="w-1/4 font-normal">
+                {title}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {summary.boards.map(({ name, worst1, worst5, middle }) => (
+            <tr key={name} className="border-t border-rule">
+              <th scope="row" className="text-left font-normal">
+                {name}
+              </th>
+              {[worst1, worst5, middle].map((share, at) => (
+                <td key={at} className="tabular-nums">
+                  {percent(share)}
+                  <Bar share={share} />
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <dl className="grid grid-cols-[auto_1fr] gap-x-4 text-[13px]">
+        <dt className="text-quiet">Not served, on average</dt>
+        <dd>{formatNumber(summary.unservedKwh)} kWh an outage</dd>
+        <dt className="text-quiet">Generator, on average</dt>
+        <dd>
+          {formatNumber(summary.generatorH)} h, {formatNumber(summary.generatorStarts)} starts,{' '}
+          {formatNumber(summary.litres)} L an outage
+        </dd>
+        <dt className="text-quiet">A limit of power was met in</dt>
+        <dd>{percent(summary.overloaded)} of them</dd>
+      </dl>
+    </div>
+  );
+}
+
+function Drivers({ played }: { readonly played: PlayedNights }) {
+  if (played.drivers.length === 0) return null;
+  return (
+    <section>
+      <h4 className="font-semibold">What would move it</h4>
+      <p className="text-[13px] text-quiet">Each played over the same nights.</p>
+      <table className="schedule text-[13px]">
+        <tbody>
+          {played.drivers.map(({ title, gain, summary }) => (
+            <tr key={title} className="border-t border-rule">
+              <th scope="row" className="text-left font-normal">
+                {title}
+              </th>
+              <td className="tabular-nums">
+                {gain >= 0 ? '+' : '−'}
+                {percent(Math.abs(gain))}
+              </td>
+              <td className="text-quiet tabular-nums">to {percent(summary.carried)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+interface NightsViewProps {
+  readonly stackId: string;
+  readonly fromFull: boolean;
+  readonly onWorst: (
+    night: number,
+    how: { readonly pattern: OutagePattern; readonly seed: number; readonly nights: number },
+  ) => void;
+}
+
+/** Ten thousand outages: the spread, and which choice moves it. A first picture comes at once and gets finer. */
+export function NightsView({ stackId, fromFull, onWorst }: NightsViewProps) {
+  const { design, revision } = useOpenJob();
+  const [patternId, setPatternId] = useState(RURAL.id);
+  const [hoursText, setHoursText] = useState('2, 4, 8');
+  const [nightsText, setNightsText] = useState(String(DEFAULT_NIGHTS));
+  const [seedText, setSeedText] = useState('1');
+  const [share, setShare] = useState<number>();
+  const [summary, setSummary] = useState<NightsSummary>();
+  const [played, setPlayed] = useState<PlayedNights & { readonly revision: number }>();
+  const [failure, setFailure] = useState('');
+  const work = useRef<AbortController>(undefined);
+  useEffect(() => () => work.current?.abort(), []);
+  const typedHours = hoursText.split(/[,;\s]+/).flatMap((text) => readNumber(text) ?? []);
+  const nights = readNumber(nightsText);
+  const seed = readNumber(seedText);
+  const problem =
+    nights === undefined || nights < 10 || nights > 100_000
+      ? 'From 10 to 100 000 outages can be played.'
+      : seed === undefined || !Number.isInteger(seed)
+        ? 'The seed is a whole number: the same one gives the same nights.'
+        : patternId === 'typed' &&
+            (typedHours.length === 0 || typedHours.some((one) => one <= 0 || one > 336))
+          ? 'Type hours between 0 and 336, as "2, 4, 8".'
+          : undefined;
+  const play = (): void => {
+    if (nights === undefined || seed === undefined) return;
+    const controller = new AbortController();
+    work.current = controller;
+    setFailure('');
+    setPlayed(undefined);
+    setShare(0);
+    runNights(
+      design,
+      stackId,
+      { seed, nights: Math.round(nights), fromFull, patternId, typedHours },
+      (done, sofar) => {
+        setShare(done);
+        setSummary(sofar);
+      },
+      controller.signal,
+    )
+      .then(
+        (found) => {
+          if (found === undefined) return;
+          setSummary(found.summary);
+          setPlayed({ ...found, revision });
+        },
+        (error: unknown) => {
+          if (!(error instanceof CalledOff))
+            setFailure(error instanceof Error ? error.message : 'It could not be played.');
+        },
+      )
+      .finally(() => setShare(undefined));
+  };
+  const pattern = PATTERNS.find(({ id }) => id === patternId);
+  const isStale = played !== undefined && played.revision !== revision;
+  return (
+    <div className="grid gap-3">
+      <div className="no-print flex flex-wrap items-end gap-3">
+        <label>
+          <span className="block text-[13px] text-quiet">How long outages last</span>
+          <select className="input" value={patternId} onChange={({ target }) => setPatternId(target.value)}>
+            {PATTERNS.map(({ id, title }) => (
+              <option key={id} value={id}>
+                {title}
+              </option>
+            ))}
+            <option value="typed">As typed</option>
+          </select>
+        </label>
+        {patternId === 'typed' && (
+          <label>
+            <span className="block text-[13px] text-quiet">Hours, each as likely</span>
+            <input
+              className="input"
+              value={hoursText}
+              onChange={({ target }) => setHoursText(target.value)}
+            />
+          </label>
+        )}
+        <label>
+          <span className="block text-[13px] text-quiet">Outages</span>
+          <input
+            className="input w-28! text-right"
+            inputMode="numeric"
+            value={nightsText}
+            onChange={({ target }) => setNightsText(target.value)}
+          />
+        </label>
+        <label>
+          <span className="block text-[13px] text-quiet">Seed</span>
+          <input
+            className="input w-20! text-right"
+            inputMode="numeric"
+            value={seedText}
+            onChange={({ target }) => setSeedText(target.value)}
+          />
+        </label>
+        {share === undefined ? (
+          <button
+            type="button"
+            className="button button-main"
+            disabled={problem !== undefined}
+            onClick={play}
+          >
+            Play them
+          </button>
+        ) : (
+          <button type="button" className="button" onClick={() => work.current?.abort()}>
+            Call it off
+          </button>
+        )}
+      </div>
+      <p className="text-[13px] text-quiet">
+        {problem ?? pattern?.meaning ?? 'Each of the typed lengths is as likely as the others.'} Season, hour,
+        sky and load differ from one to the next.
+      </p>
+      <p role="alert" className="text-over empty:hidden">
+        {failure}
+      </p>
+      {share !== undefined && <progress className="w-full" value={share} aria-label="Outages played" />}
+      {isStale && (
+        <p className="text-tight">
+          Played for revision {played.revision}; the design is now at {revision}. Play again.
+        </p>
+      )}
+      {summary !== undefined && <Spread summary={summary} />}
+      {played !== undefined && (
+        <>
+          <Drivers played={played} />
+          {seed !== undefined && nights !== undefined && (
+            <p className="no-print">
+              <button
+                type="button"
+                className="button"
+                onClick={() =>
+                  onWorst(played.summary.worstNight, {
+                    pattern: pattern ?? typedPattern(typedHours),
+                    seed,
+                    nights,
+                  })
+                }
+              >
+                Open the worst of them, hour by hour
+              </button>
+            </p>
+          )}
+        </>
+      )}
+    </div>
+  );
+}

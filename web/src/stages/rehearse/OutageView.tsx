@@ -1,0 +1,275 @@
+import { counted, formatQuantity, type OutageRun, type Plant } from '@bastion/core';
+import type { ChartData, ChartOptions } from 'chart.js';
+import { CircleCheck, Download, OctagonX } from 'lucide-react';
+import { useMemo } from 'react';
+import { Line } from 'react-chartjs-2';
+import { downloadSheet } from '../../state/downloadSheet.ts';
+import { useOpenJob } from '../../state/job.ts';
+import { noteExport } from '../../state/noteExport.ts';
+import { type ChartInks, useChartInks } from '../../ui/chart.ts';
+import { clockOf, type Played, playOutage, verdictOf } from './playOutage.ts';
+
+/** A line of more points than this looks the same as one of these. */
+const MOST_POINTS = 600;
+
+type Points = { x: number; y: number }[];
+
+function pointsOf(column: Float64Array, scale: number): Points {
+  const step = Math.max(1, Math.floor(column.length / MOST_POINTS));
+  const points: Points = [];
+  for (let minute = 0; minute < column.length; minute += step)
+    points.push({ x: minute / 60, y: (column[minute] ?? 0) * scale });
+  return points;
+}
+
+function options(inks: ChartInks, hours: number, yTitle: string, most?: number): ChartOptions<'line'> {
+  return {
+    responsive: true,
+    maintainAspectRatio: false,
+    interaction: { mode: 'nearest', axis: 'x', intersect: false },
+    scales: {
+      x: {
+        type: 'linear',
+        min: 0,
+        max: hours,
+        title: { display: true, text: 'hours since the grid went', color: inks.quiet },
+        ticks: { color: inks.quiet },
+        grid: { color: inks.rule },
+      },
+      y: {
+        beginAtZero: true,
+        ...(most === undefined ? {} : { max: most }),
+        title: { display: true, text: yTitle, color: inks.quiet },
+        ticks: { color: inks.quiet },
+        grid: { color: inks.rule },
+      },
+    },
+    plugins: { legend: { labels: { color: inks.ink, boxHeight: 0, boxWidth: 28 } } },
+  };
+}
+
+const line = (label: string, data: Points, colour: string, dash: number[]) => ({
+  label,
+  data,
+  borderColor: colour,
+  borderDash: dash,
+  borderWidth: 2,
+  pointRadius: 0,
+  stepped: false as const,
+});
+
+/** Which boards are live when, as bars under the ruler of the chart. */
+function Boards({
+  plant,
+  run,
+  played,
+}: {
+  readonly plant: Plant;
+  readonly run: OutageRun;
+  readonly played: Played;
+}) {
+  return (
+    <table className="w-full text-[13px]">
+      <caption className="sr-only">Boards served</caption>
+      <tbody>
+        {plant.boards.map(({ name, partitionId }, board) => {
+          const stretches: { from: number; to: number }[] = [];
+          for (let minute = 0; minute < run.minutes; minute += 1) {
+            if (((played.boards[minute] ?? 0) & (1 << board)) === 0) continue;
+            const last = stretches.at(-1);
+            if (last?.to === minute) last.to = minute + 1;
+            else stretches.push({ from: minute, to: minute + 1 });
+          }
+          const served = played.result.boardMinutes[board] ?? 0;
+          return (
+            <tr key={partitionId}>
+              <th scope="row" className="w-44 pr-2 text-left font-normal">
+                {name}
+              </th>
+              <td className="h-6">
+                <span className="relative block h-3 border border-rule" aria-hidden="true">
+                  {stretches.map(({ from, to }) => (
+                    <span
+                      key={from}
+                      className="absolute inset-y-0 bg-within"
+                      style={{
+                        left: `${(from / run.minutes) * 100}%`,
+                        width: `${((to - from) / run.minutes) * 100}%`,
+                      }}
+                    />
+                  ))}
+                </span>
+              </td>
+              <td className="w-36 pl-2 text-right tabular-nums">
+                {Math.round((served / 60) * 100) / 100} of {Math.round((run.minutes / 60) * 100) / 100} h
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+function Sums({ played }: { readonly played: Played }) {
+  const { energy, generatorMinutes, generatorStarts, litres } = played.result;
+  const rows: readonly (readonly [string, string])[] = [
+    ['Served', formatQuantity(energy.served, 'Wh')],
+    ['Not served', formatQuantity(energy.unserved, 'Wh')],
+    energy.battery < 0
+      ? ['Into the bank', formatQuantity(-energy.battery, 'Wh')]
+      : ['From the bank', formatQuantity(energy.battery, 'Wh')],
+    ['From the sun', formatQuantity(energy.sunDc + energy.sunAc, 'Wh')],
+    ['Sun held back', formatQuantity(energy.curtailed, 'Wh')],
+    ['From the generator', formatQuantity(energy.generator, 'Wh')],
+    ['Lost on the way, and idle', formatQuantity(energy.losses + energy.idle, 'Wh')],
+    [
+      'Generator',
+      `${Math.round((generatorMinutes / 60) * 10) / 10} h in ${counted(generatorStarts, 'start')}, ${Math.round(litres * 10) / 10} L`,
+    ],
+  ];
+  return (
+    <dl className="grid grid-cols-[auto_1fr] gap-x-4 text-[13px]">
+      {rows.map(([what, figure]) => (
+        <div key={what} className="contents">
+          <dt className="text-quiet">{what}</dt>
+          <dd className="tabular-nums">{figure}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
+
+/** Every hour as a row, for whoever reads tables. */
+function Hours({ run, played }: { readonly run: OutageRun; readonly played: Played }) {
+  const hours = Array.from({ length: Math.ceil(run.minutes / 60) }, (_, hour) => hour * 60);
+  const at = (column: Float64Array, minute: number): number => column[minute] ?? 0;
+  const { design } = useOpenJob();
+  const sheet = (): string[][] => [
+    ['Clock', 'Minute', 'State of charge', 'Wanted [W]', 'Served [W]', 'Sun [W]', 'Generator [W]'],
+    ...Array.from(played.soc, (soc, minute) => [
+      clockOf(run, minute),
+      String(minute),
+      soc.toFixed(4),
+      ...[played.wantedW, played.servedW, played.sunW, played.generatorW].map((column) =>
+        at(column, minute).toFixed(1),
+      ),
+    ]),
+  ];
+  return (
+    <details className="mt-2">
+      <summary className="text-touch">As a table</summary>
+      <button
+        type="button"
+        className="button no-print my-1"
+        onClick={() => {
+          noteExport('csv');
+          void downloadSheet(sheet(), 'csv', { file: `${design.name}-outage.csv`, title: 'Outage' });
+        }}
+      >
+        <Download size={15} aria-hidden="true" /> CSV, minute by minute
+      </button>
+      <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Hour by hour">
+        <table className="schedule text-[13px]">
+          <thead>
+            <tr className="text-left text-quiet">
+              {['Clock', 'Bank, %', 'Load', 'Served', 'Sun', 'Generator'].map((title) => (
+                <th key={title} scope="col" className="font-normal">
+                  {title}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {hours.map((minute) => (
+              <tr key={minute} className="border-t border-rule tabular-nums">
+                <th scope="row" className="text-left font-normal">
+                  {clockOf(run, minute)}
+                </th>
+                <td>{Math.round(at(played.soc, minute) * 1000) / 10}</td>
+                <td>{formatQuantity(at(played.wantedW, minute), 'W')}</td>
+                <td>{formatQuantity(at(played.servedW, minute), 'W')}</td>
+                <td>{formatQuantity(at(played.sunW, minute), 'W')}</td>
+                <td>{formatQuantity(at(played.generatorW, minute), 'W')}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </details>
+  );
+}
+
+/** One outage, minute by minute: what is asked for and served, where it comes from, and how the bank stands. */
+export function OutageView({ plant, run }: { readonly plant: Plant; readonly run: OutageRun }) {
+  const inks = useChartInks();
+  const played = useMemo(() => playOutage(plant, run), [plant, run]);
+  const verdict = verdictOf(played, run);
+  const hours = run.minutes / 60;
+  const power: ChartData<'line', Points> = {
+    datasets: [
+      line('Wanted', pointsOf(played.wantedW, 1e-3), inks.quiet, [3, 3]),
+      line('Served', pointsOf(played.servedW, 1e-3), inks.ink, []),
+      line('Sun', pointsOf(played.sunW, 1e-3), inks.tight, [8, 3]),
+      line('Generator', pointsOf(played.generatorW, 1e-3), inks.touch, [2, 2, 8, 2]),
+    ],
+  };
+  const bank: ChartData<'line', Points> = {
+    datasets: [
+      line('State of charge', pointsOf(played.soc, 100), inks.within, []),
+      line(
+        'Discharge ends',
+        [
+          { x: 0, y: plant.floorSoc * 100 },
+          { x: hours, y: plant.floorSoc * 100 },
+        ],
+        inks.over,
+        [2, 2],
+      ),
+    ],
+  };
+  const Icon = verdict.isGood ? CircleCheck : OctagonX;
+  return (
+    <div className="grid gap-3">
+      <p className={`text-lg font-semibold ${verdict.isGood ? 'text-within' : 'text-over'}`} role="status">
+        <Icon size={18} aria-hidden="true" className="inline" /> {verdict.words}
+      </p>
+      <div className="h-52">
+        <Line
+          data={power}
+          options={options(inks, hours, 'kW')}
+          role="img"
+          aria-label={`Power: ${verdict.words}`}
+        />
+      </div>
+      <div className="h-44">
+        <Line
+          data={bank}
+          options={options(inks, hours, '%', 100)}
+          role="img"
+          aria-label={`State of charge, lowest ${Math.round(played.result.lowestSoc * 100)} %`}
+        />
+      </div>
+      <Boards plant={plant} run={run} played={played} />
+      <div className="grid gap-4 md:grid-cols-2">
+        <section>
+          <h4 className="font-semibold">What happens</h4>
+          {played.events.length === 0 && <p className="text-quiet">Nothing changes from beginning to end.</p>}
+          <ol className="text-[13px]">
+            {played.events.slice(0, 60).map(({ minute, sentence, isBad }, at) => (
+              <li key={at} className={isBad ? 'text-over' : ''}>
+                <span className="inline-block w-28 tabular-nums text-quiet">{clockOf(run, minute)}</span>
+                {sentence}
+              </li>
+            ))}
+          </ol>
+        </section>
+        <section>
+          <h4 className="font-semibold">What it comes to</h4>
+          <Sums played={played} />
+        </section>
+      </div>
+      <Hours run={run} played={played} />
+    </div>
+  );
+}

@@ -1,0 +1,92 @@
+import {
+  type CompiledStack,
+  formatQuantity,
+  type LinePickup,
+  type Transfer,
+  transferOf,
+} from '@bastion/core';
+import { CircleCheck, OctagonX } from 'lucide-react';
+import { useMemo } from 'react';
+import { MissingLinks } from './MissingLinks.tsx';
+
+function Pickup({ pickup }: { readonly pickup: LinePickup }) {
+  const most = Math.max(pickup.ratedVa, ...pickup.steps.map(({ va }) => va));
+  if (pickup.steps.length === 0) return null;
+  return (
+    <tbody>
+      {pickup.steps.map(({ fromS, toS, va, voltage }, at) => (
+        <tr key={fromS} className="border-t border-rule align-middle">
+          <th scope="row" className="text-left font-normal">
+            {at === 0 ? pickup.line : ''}
+          </th>
+          <td className="tabular-nums">
+            {fromS.toFixed(2)} to {toS.toFixed(2)} s
+          </td>
+          <td className="text-right tabular-nums">{formatQuantity(va, 'VA')}</td>
+          <td className="w-full">
+            <span className="relative block h-3 border border-rule" aria-hidden="true">
+              <span
+                className={`absolute inset-y-0 left-0 ${va > pickup.ratedVa ? 'bg-tight' : 'bg-within'}`}
+                style={{ width: `${(va / most) * 100}%` }}
+              />
+              <span
+                className="absolute inset-y-0 w-0.5 bg-ink"
+                style={{ left: `${(pickup.ratedVa / most) * 100}%` }}
+              />
+            </span>
+          </td>
+          <td className="text-right tabular-nums">{Math.round(voltage * 100)} %</td>
+        </tr>
+      ))}
+    </tbody>
+  );
+}
+
+function Played({ transfer }: { readonly transfer: Transfer }) {
+  const bad = transfer.events.find(({ isBad }) => isBad);
+  const Icon = bad === undefined ? CircleCheck : OctagonX;
+  return (
+    <div className="grid gap-3">
+      <p className={`text-lg font-semibold ${bad === undefined ? 'text-within' : 'text-over'}`} role="status">
+        <Icon size={18} aria-hidden="true" className="inline" />{' '}
+        {bad === undefined
+          ? `The gap of ${transfer.gapMs} ms is ridden through and everything picks up, within the figures entered.`
+          : bad.sentence}
+      </p>
+      <p className="text-[13px] text-quiet">
+        The gap lasts {transfer.gapMs} ms, by {transfer.gapSetBy}. After it everything that restarts by itself
+        starts together, or with the delays of the design.
+      </p>
+      <ol className="text-[13px]" aria-label="Events">
+        {transfer.events.map(({ atS, sentence, isBad }, at) => (
+          <li key={at} className={isBad ? 'text-over' : ''}>
+            <span className="inline-block w-24 tabular-nums text-quiet">{Math.round(atS * 1000)} ms</span>
+            {sentence}
+          </li>
+        ))}
+      </ol>
+      <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Pickup">
+        <table className="schedule w-full text-[13px]">
+          <thead>
+            <tr className="text-left text-quiet">
+              {['Line', 'When', 'Asked for', 'Beside what it carries for long', 'Voltage'].map((title) => (
+                <th key={title} scope="col" className="font-normal">
+                  {title}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          {transfer.lines.map((pickup) => (
+            <Pickup key={pickup.line} pickup={pickup} />
+          ))}
+        </table>
+      </div>
+    </div>
+  );
+}
+
+/** The first seconds: the gap, what drops out in it, and the pickup against the overload curve. */
+export function TransferView({ compiled }: { readonly compiled: CompiledStack }) {
+  const transfer = useMemo(() => transferOf(compiled), [compiled]);
+  return transfer.known ? <Played transfer={transfer.value} /> : <MissingLinks missing={transfer.missing} />;
+}

@@ -1,0 +1,101 @@
+import { type Minute, type OutageResult, type OutageRun, type Plant, runOutage } from '@bastion/core';
+
+/** One outage as it was played, in columns by minute. */
+export interface Played {
+  readonly result: OutageResult;
+  readonly soc: Float64Array;
+  readonly wantedW: Float64Array;
+  readonly servedW: Float64Array;
+  readonly sunW: Float64Array;
+  readonly generatorW: Float64Array;
+  readonly boards: Uint32Array;
+  readonly events: readonly PlayedEvent[];
+}
+
+export interface PlayedEvent {
+  readonly minute: number;
+  readonly sentence: string;
+  readonly isBad: boolean;
+}
+
+/** What changes from one minute to the next, in words. */
+function changes(
+  plant: Plant,
+  before: Minute | undefined,
+  now: Readonly<Minute>,
+  minute: number,
+): PlayedEvent[] {
+  const events: PlayedEvent[] = [];
+  const tell = (sentence: string, isBad = false): void => void events.push({ minute, sentence, isBad });
+  const wasLit = before === undefined || before.served > 0;
+  const isLit = now.served > 0;
+  if (wasLit && !isLit)
+    tell(
+      now.loadW > plant.ratedW
+        ? 'The load is more than the inverters give: dark.'
+        : 'The bank is empty: dark.',
+      true,
+    );
+  if (!wasLit && isLit) tell('Live again.');
+  if (now.generatorW > 0 && (before?.generatorW ?? 0) === 0)
+    tell('The generator carries the load and charges.');
+  if (now.generatorW === 0 && (before?.generatorW ?? 0) > 0) tell('The generator stops.');
+  plant.boards.forEach(({ name, shedBelowSoc }, board) => {
+    if (shedBelowSoc === undefined || before === undefined || !wasLit || !isLit) return;
+    const was = (before.boards & (1 << board)) !== 0;
+    const is = (now.boards & (1 << board)) !== 0;
+    if (was && !is) tell(`${name} is shed.`);
+    if (!was && is) tell(`${name} is back.`);
+  });
+  return events;
+}
+
+/** Plays an outage and keeps every minute of it. */
+export function playOutage(plant: Plant, run: OutageRun): Played {
+  const column = (): Float64Array => new Float64Array(run.minutes);
+  const soc = column();
+  const wantedW = column();
+  const servedW = column();
+  const sunW = column();
+  const generatorW = column();
+  const boards = new Uint32Array(run.minutes);
+  const events: PlayedEvent[] = [];
+  let before: Minute | undefined;
+  const result = runOutage(plant, run, (minute, now) => {
+    soc[minute] = now.soc;
+    wantedW[minute] = now.wantedW;
+    servedW[minute] = now.loadW * now.served;
+    sunW[minute] = now.sunDcW + now.sunAcW;
+    generatorW[minute] = now.generatorW;
+    boards[minute] = now.served > 0 ? now.boards : 0;
+    events.push(...changes(plant, before, now, minute));
+    before = { ...now };
+  });
+  return { result, soc, wantedW, servedW, sunW, generatorW, boards, events };
+}
+
+/** "18:00", with the day where it is not the first. */
+export function clockOf(run: OutageRun, minute: number): string {
+  const at = run.startMinute + minute;
+  const day = Math.floor(at / 1440);
+  const clock = `${String(Math.floor((at % 1440) / 60)).padStart(2, '0')}:${String(Math.floor(at % 60)).padStart(2, '0')}`;
+  return day === 0 ? clock : `${clock}, day ${day + 1}`;
+}
+
+/** What came of it, in one sentence: the first thing that goes wrong, or that nothing does. */
+export function verdictOf(
+  { result, events }: Played,
+  run: OutageRun,
+): { readonly isGood: boolean; readonly words: string } {
+  const hours = (minutes: number): string => `${Math.round((minutes / 60) * 100) / 100} h`;
+  const bad = events.find(({ isBad }) => isBad);
+  if (result.lastedMinutes >= run.minutes)
+    return {
+      isGood: true,
+      words: `Carried to its end, ${hours(run.minutes)}; the bank is at ${Math.round(result.lowestSoc * 100)} % at its lowest, within the figures entered.`,
+    };
+  return {
+    isGood: false,
+    words: `Dark after ${hours(result.lastedMinutes)}, at ${clockOf(run, result.lastedMinutes)}${bad === undefined ? '' : `: ${bad.sentence.charAt(0).toLowerCase()}${bad.sentence.slice(1)}`}`,
+  };
+}
