@@ -11,7 +11,9 @@ const SCREENS = [
   'compare',
   'stack',
   'wiring',
+  'wiring/terminations',
   'limits',
+  'rehearse',
   'test',
 ] as const;
 const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];

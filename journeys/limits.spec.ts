@@ -61,7 +61,7 @@ test('everything is found from the keyboard', async ({ page }) => {
   await comeInAs(page, 'Dana');
   await openJob(page, 'Fernhollow veterinary practice');
   await page.keyboard.press('Control+k');
-  await page.keyboard.type('autoclave');
+  await page.keyboard.type('dental air');
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/loads#field=circuits/);
   await page.keyboard.press('Alt+6');

@@ -78,11 +78,16 @@ async function invite(page) {
   await page.getByRole('status', { name: 'One-time link' }).waitFor();
 }
 
-const drawn = async (page) => page.getByRole('group', { name: /^Single line/ }).waitFor();
+const openCable = async (page) => {
+  await page.getByRole('searchbox', { name: 'Filter Conductors' }).fill('c');
+  await page.getByRole('button', { name: 'Working of Car charger' }).click();
+  await page.getByRole('tab', { name: 'Conductors' }).evaluate((tab) => tab.scrollIntoView());
+  await page.getByRole('searchbox', { name: 'Filter Conductors' }).fill('car charger');
+};
 
-const askForBalance = async (page) => {
-  await page.getByRole('button', { name: 'Balance the lines' }).click();
-  await page.getByRole('button', { name: 'Accept', exact: true }).waitFor();
+const playLong = async (page) => {
+  await page.getByLabel('Lasts, h').fill('30');
+  await page.getByText(/Dark after/).waitFor();
 };
 
 const takeVariant = async (page) => {
@@ -116,11 +121,11 @@ const VIEWS = [
   { name: 'delivery-phone', path: '/jobs/2/site/delivery', size: PHONE },
   { name: 'loads', path: '/jobs/1/loads' },
   { name: 'partitions', path: '/jobs/1/partitions' },
-  { name: 'advice', path: '/jobs/1/partitions', act: askForBalance },
   { name: 'compare', path: '/jobs/1/compare', act: takeVariant },
   { name: 'stack', path: '/jobs/1/stack' },
   { name: 'wiring', path: '/jobs/2/wiring', act: pickNeutral },
-  { name: 'wiring-phone', path: '/jobs/3/wiring', size: PHONE, act: drawn },
+  { name: 'schedules', path: '/jobs/1/wiring', act: openCable },
+  { name: 'rehearse', path: '/jobs/3/rehearse', act: playLong },
   { name: 'bank', path: '/jobs/2/stack', act: showBank },
   { name: 'catalogue', path: '/catalogue/hybrid-5k-1ph' },
   { name: 'limits', path: '/jobs/1/limits' },

@@ -79,6 +79,7 @@ export const HYSTERESIS = 0.05;
 /** The load of a quarter hour lies this far either way of its average at most. */
 const LOAD_SPREAD = 0.3;
 const QUARTER = 15;
+const DAYS_OF_SEASON = 5;
 const HOUR = 60;
 /** Less than this is rounding, Wh. */
 const NOTHING_WH = 1e-9;
@@ -106,6 +107,10 @@ interface State {
   litres: number;
   overloads: number;
   factor: number;
+  /** Minute of the day, day of the outage, season of the year. */
+  at: number;
+  day: number;
+  season: number;
 }
 
 /** Efficiency of a unit at what it gives: straight between its points, flat outside. */
@@ -127,12 +132,12 @@ const positive = (value: number): number => (value > 0 ? value : 0);
 const least = (a: number, b: number): number => (a < b ? a : b);
 
 /** A unit or a module is gone from now on. */
-function lose(plant: Plant, state: State, energy: Energy, what: 'unit' | 'module'): void {
+function lose(plant: Plant, state: State, sums: Energy, what: 'unit' | 'module'): void {
   if (what === 'module') {
     const left = (plant.moduleCount - 1) / plant.moduleCount;
     // What was in it is lost to this outage.
-    energy.battery += state.heldWh * (1 - left);
-    energy.losses += state.heldWh * (1 - left);
+    sums.battery += state.heldWh * (1 - left) * HOUR;
+    sums.losses += state.heldWh * (1 - left) * HOUR;
     state.fullWh *= left;
     state.heldWh *= left;
     state.mostDischargeW *= left;
@@ -299,17 +304,30 @@ function scaleTo(now: Minute, part: number): void {
   now.idleW *= part;
 }
 
-function account(energy: Energy, now: Minute, sunW: number): void {
-  energy.served += (now.loadW * now.served) / HOUR;
-  energy.unserved += (now.wantedW - now.loadW * now.served) / HOUR;
-  energy.sunDc += now.sunDcW / HOUR;
-  energy.sunAc += now.sunAcW / HOUR;
-  energy.curtailed += (sunW - now.sunDcW - now.sunAcW) / HOUR;
-  energy.generator += now.generatorW / HOUR;
-  energy.losses += now.lossW / HOUR;
-  energy.idle += now.idleW / HOUR;
-  energy.battery += now.batteryW / HOUR;
+/** Sums watts minute by minute; they are made watt-hours at the end. */
+function account(sums: Energy, now: Minute, sunW: number): void {
+  sums.served += now.loadW * now.served;
+  sums.unserved += now.wantedW - now.loadW * now.served;
+  sums.sunDc += now.sunDcW;
+  sums.sunAc += now.sunAcW;
+  sums.curtailed += sunW - now.sunDcW - now.sunAcW;
+  sums.generator += now.generatorW;
+  sums.losses += now.lossW;
+  sums.idle += now.idleW;
+  sums.battery += now.batteryW;
 }
+
+const inWattHours = (sums: Energy): Energy => ({
+  served: sums.served / HOUR,
+  unserved: sums.unserved / HOUR,
+  sunDc: sums.sunDc / HOUR,
+  sunAc: sums.sunAc / HOUR,
+  curtailed: sums.curtailed / HOUR,
+  generator: sums.generator / HOUR,
+  losses: sums.losses / HOUR,
+  idle: sums.idle / HOUR,
+  battery: sums.battery / HOUR,
+});
 
 const startState = (plant: Plant, run: OutageRun): State => ({
   fullWh: plant.fullWh,
@@ -327,6 +345,9 @@ const startState = (plant: Plant, run: OutageRun): State => ({
   litres: 0,
   overloads: 0,
   factor: run.loadFactor,
+  at: run.startMinute,
+  day: 0,
+  season: run.season,
 });
 
 const noEnergy = (): Energy => ({
@@ -374,15 +395,14 @@ function playMinute(
   now: Minute,
   minute: number,
 ): number {
-  const at = (run.startMinute + minute) % MINUTES_OF_DAY;
-  const day = Math.floor((run.startMinute + minute) / MINUTES_OF_DAY);
+  const { at, day } = state;
   if (run.chance !== undefined && minute % QUARTER === 0)
     state.factor = run.loadFactor * (1 + LOAD_SPREAD * (next(run.chance) + next(run.chance) - 1));
   clear(now, state.fullWh > 0 ? state.heldWh / state.fullWh : 0);
   if (state.isDown && now.soc >= plant.floorSoc + HYSTERESIS - ROUNDING) state.isDown = false;
   const isRunning = runEngine(plant, run, state, now.soc) && !state.isStopped;
   findLoad(plant, dropped, now, at, state.factor, isRunning);
-  const season = (run.season + Math.floor(day / 5)) % SEASONS;
+  const { season } = state;
   const sky = run.clearness[least(day, run.clearness.length - 1)] ?? 0;
   const sunDcW = (plant.sunDcW[season]?.[at] ?? 0) * sky;
   const sunAcW = (plant.sunAcW[season]?.[at] ?? 0) * sky;
@@ -394,6 +414,12 @@ function playMinute(
     state.litres += (generator.idleLPerH + (generator.lPerKwh * now.generatorW) / 1000) / HOUR;
   }
   state.heldWh -= now.batteryW / HOUR;
+  state.at += 1;
+  if (state.at === MINUTES_OF_DAY) {
+    state.at = 0;
+    state.day += 1;
+    state.season = (run.season + Math.floor(state.day / DAYS_OF_SEASON)) % SEASONS;
+  }
   return sunDcW + sunAcW;
 }
 
@@ -403,16 +429,16 @@ function playMinute(
  */
 export function runOutage(plant: Plant, run: OutageRun, watch?: Watch): OutageResult {
   const state = startState(plant, run);
-  const energy = noEnergy();
+  const sums = noEnergy();
   const now = noMinute();
   const dropped = new Uint8Array(plant.boards.length);
   const boardMinutes = new Float64Array(plant.boards.length);
   let lowestSoc = run.startSoc;
   let lasted = -1;
   for (let minute = 0; minute < run.minutes; minute += 1) {
-    if (run.lose?.minute === minute) lose(plant, state, energy, run.lose.what);
+    if (run.lose?.minute === minute) lose(plant, state, sums, run.lose.what);
     const sunW = playMinute(plant, run, state, dropped, now, minute);
-    account(energy, now, sunW);
+    account(sums, now, sunW);
     for (let board = 0; board < boardMinutes.length; board += 1)
       if ((now.boards & (1 << board)) !== 0) boardMinutes[board] = (boardMinutes[board] ?? 0) + now.served;
     if (now.served < 1 && lasted < 0) lasted = minute + now.served;
@@ -421,7 +447,7 @@ export function runOutage(plant: Plant, run: OutageRun, watch?: Watch): OutageRe
     watch?.(minute, now);
   }
   return {
-    energy,
+    energy: inWattHours(sums),
     boardMinutes,
     lastedMinutes: lasted < 0 ? run.minutes : lasted,
     endSoc: now.soc,

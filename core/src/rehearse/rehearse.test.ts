@@ -139,6 +139,12 @@ describe('an outage by hand', () => {
     // 1000 W of load and 2000 W of charging, of which 1800 W arrive, less 50 W that idle.
     expect(seen[first]).toMatchObject({ generatorW: 3000 });
     expect(seen[first]?.batteryW).toBeCloseTo(-1750, 9);
+    // A set that load and charging together may ask 1700 W of: 700 W of charging.
+    const small = runOutage(
+      plant({ generator: { ...generator, targetW: 1700, warmUpMin: 0 } }),
+      run({ startSoc: 0.15, minutes: 60 }),
+    );
+    expect(small.energy.generator).toBeCloseTo(1700, 6);
     expect(result.litres).toBeCloseTo(
       (result.generatorMinutes / 60) * 0.6 + (result.energy.generator / 1000) * 0.3,
       9,
@@ -172,6 +178,13 @@ describe('an outage by hand', () => {
     expect(over).toMatchObject({ overloadMinutes: 10, lastedMinutes: 0 });
     const lost = runOutage(plant(), run({ minutes: 60, lose: { what: 'unit', minute: 20 } }));
     expect(lost.lastedMinutes).toBe(20);
+    // One of two that go on: half of what idles, half of what they give.
+    const pair = plant({ unitCount: 2, lostUnit: 'rest-continue', idleW: 100, ratedW: 1800, sharedBy: 2 });
+    const rest = runOutage(pair, run({ lose: { what: 'unit', minute: 0 }, loadFactor: 0.8 }));
+    expect(rest.lastedMinutes).toBeCloseTo((4000 / (800 / 0.9 + 50)) * 60, 6);
+    expect(runOutage(pair, run({ lose: { what: 'unit', minute: 5 } })).lastedMinutes).toBe(5);
+    // 1161 W out of a bank that gives 1100 W.
+    expect(runOutage(plant({ mostDischargeW: 1100 }), run({ minutes: 10 })).overloadMinutes).toBe(10);
     const module = runOutage(plant(), run({ lose: { what: 'module', minute: 0 } }));
     expect(module.lastedMinutes).toBeCloseTo(((7500 * 0.4) / (1000 / 0.9 + 50)) * 60, 6);
   });
@@ -348,6 +361,8 @@ describe('the sun', () => {
     const light = clearSky(0, 81, { tiltDeg: 0, directionDeg: 180 });
     expect(light[720]).toBeCloseTo(1361 * 0.7 * 1.1, 0);
     expect(light[0]).toBe(0);
+    // Three hours before noon: h = 45°, AM = √2, 1361 · 0.7^(√2^0.678) = 868 W/m², on the flat 868 · (0.7071 + 0.1).
+    expect(light[540]).toBeCloseTo(868.3 * 0.8071, -1);
   });
   it('comes from the south in the north, and a steep roof gains in winter', () => {
     const total = (day: number, tiltDeg: number, directionDeg: number): number =>
@@ -376,7 +391,7 @@ describe('a design', () => {
   it('lasts as long as its autonomy says, from the same hour', () => {
     const one = of((d) => {
       d.site.outageStartH = 18;
-      Object.assign(item1(d), { runsFromH: 17, runsToH: 23, hoursPerDay: 5 });
+      Object.assign(item1(d), { runsFromH: 17, runsToH: 20, hoursPerDay: 3 });
       addLoad(d, 'c2', ['L1'], { runningW: 400, hoursPerDay: 24 });
     });
     const result = runOutage(known(one), outageRun(known(one), one.installation, { hours: 48 }));

@@ -4,6 +4,7 @@ import { islandBoard } from '../figures/loads/boards.ts';
 import type { CompiledStack } from '../installation/installation.ts';
 import { allowedTimeS } from '../network/overload.ts';
 import { all, type Known, mapKnown } from '../values/known.ts';
+import { formatQuantity } from '../words/quantity.ts';
 import type { Line } from '../values/quantities.ts';
 
 /** One stretch of what a line is asked for after the transfer. */
@@ -108,6 +109,14 @@ export function transferOf(compiled: CompiledStack): Known<Transfer> {
   });
 }
 
+/** A level that no point of the curve allows trips at once; any other after its time. */
+function tripWords(line: Line, steps: readonly PickupStep[], atS: number): string {
+  const step = steps.find(({ fromS, toS }) => atS >= fromS && atS < toS);
+  return step?.fromS === atS
+    ? `${line} is asked for ${formatQuantity(step.va, 'VA')}, more than the overload curve allows at all: the set trips.`
+    : `The overload curve on ${line} is used up: the set trips.`;
+}
+
 function eventsOf(
   compiled: CompiledStack,
   gapMs: number,
@@ -132,11 +141,7 @@ function eventsOf(
         isBad: true,
       });
     if (tripsAtS !== undefined)
-      events.push({
-        atS: tripsAtS,
-        sentence: `The overload curve on ${line} is used up: the set trips.`,
-        isBad: true,
-      });
+      events.push({ atS: tripsAtS, sentence: tripWords(line, steps, tripsAtS), isBad: true });
   }
   return events.sort((a, b) => a.atS - b.atS);
 }

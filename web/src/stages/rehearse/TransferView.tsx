@@ -19,7 +19,7 @@ function Pickup({ pickup }: { readonly pickup: LinePickup }) {
           <th scope="row" className="text-left font-normal">
             {at === 0 ? pickup.line : ''}
           </th>
-          <td className="tabular-nums">
+          <td className="whitespace-nowrap tabular-nums">
             {fromS.toFixed(2)} to {toS.toFixed(2)} s
           </td>
           <td className="text-right tabular-nums">{formatQuantity(va, 'VA')}</td>

@@ -30,12 +30,7 @@ function changes(
   const wasLit = before === undefined || before.served > 0;
   const isLit = now.served > 0;
   if (wasLit && !isLit)
-    tell(
-      now.loadW > plant.ratedW
-        ? 'The load is more than the inverters give: dark.'
-        : 'The bank is empty: dark.',
-      true,
-    );
+    tell(now.loadW > plant.ratedW ? 'The load is more than the inverters give.' : 'The bank is empty.', true);
   if (!wasLit && isLit) tell('Live again.');
   if (now.generatorW > 0 && (before?.generatorW ?? 0) === 0)
     tell('The generator carries the load and charges.');

@@ -1,0 +1,34 @@
+import { expect, test } from '@playwright/test';
+import { comeInAs, goTo, openJob } from './workbench.ts';
+
+test('an outage is rehearsed: the first seconds, its hours, many nights, and the worst of them', async ({
+  page,
+}) => {
+  await comeInAs(page, 'Dana');
+  await openJob(page, 'Quillback boatyard workshop');
+  await goTo(page, 'Rehearse');
+  await page.getByLabel('Grid goes at, h').fill('25');
+  await expect(page.getByText('The outage begins between 0 and 24 h.')).toBeVisible();
+  await page.getByLabel('Grid goes at, h').fill('18');
+  await page.getByLabel('Lasts, h').fill('30');
+  const verdict = page.getByRole('status');
+  await expect(
+    verdict.filter({ hasText: /Dark after 3\.\d+ h, at 21:\d\d: the bank is empty/ }),
+  ).toBeVisible();
+  await page.getByLabel('Bank begins').selectOption('full');
+  await expect(verdict.filter({ hasText: /Dark after 7\.\d+ h/ })).toBeVisible();
+  await page.getByText('As a table').click();
+  await expect(page.getByRole('region', { name: 'Hour by hour' }).getByRole('row')).toHaveCount(31);
+
+  await page.getByRole('tab', { name: 'The first seconds' }).click();
+  await expect(page.getByRole('list', { name: 'Events' })).toContainText('Network rack (Office) drops out');
+
+  await page.getByRole('tab', { name: 'Many nights' }).click();
+  await page.getByLabel('How long outages last').selectOption('Cut by rota');
+  await page.getByLabel('Outages', { exact: true }).fill('2000');
+  await page.getByRole('button', { name: 'Play them' }).click();
+  await expect(page.getByText(/of 2,000 outages are carried to their end/)).toBeVisible();
+  await expect(page.getByRole('row', { name: /One module more/ })).toBeVisible();
+  await page.getByRole('button', { name: /Open the worst/ }).click();
+  await expect(verdict.filter({ hasText: /Dark after/ })).toBeVisible();
+});
