@@ -320,3 +320,4 @@ export { type Driver, driversOf } from './rehearse/drivers.ts';
 export { type OutagePattern, PATTERNS, RURAL, typedPattern } from './rehearse/patterns.ts';
 export type { Plant } from './rehearse/plant.ts';
 export { type LinePickup, type Transfer, transferOf } from './rehearse/transfer.ts';
+export { landingId } from './schedules/terminations.ts';

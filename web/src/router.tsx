@@ -52,6 +52,12 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'wiring/landing',
+            lazy: async () => ({
+              Component: (await import('./stages/wiring/schedules/LandingPage.tsx')).LandingPage,
+            }),
+          },
+          {
             path: 'wiring/:kind',
             lazy: async () => ({
               Component: (await import('./stages/wiring/schedules/SchedulePage.tsx')).SchedulePage,

@@ -142,6 +142,11 @@ export const DEFAULTS = {
     unit: 's',
     meaning: 'Time in which a device ends a fault that it opens on at once.',
   },
+  torqueTolerance: {
+    value: 0.1,
+    unit: '',
+    meaning: 'How far a torque may be from the one that a terminal wants.',
+  },
   liftOneKg: { value: 25, unit: 'kg', meaning: 'Mass above which two people lift.' },
 } as const satisfies Record<string, { value: number; unit: string; meaning: string }>;
 

@@ -217,7 +217,9 @@ export const designSchema = z.strictObject({
   controllers: entities(controller, 4).describe('Site controllers over several AC-coupled sets.'),
   startCases: entities(startCase, 64).describe('Starts that somebody wants to see together.'),
   meters: entities(meterSummary, 16).describe('What interval meters have measured, summed up.'),
-  delivery: delivery.describe('What has arrived and been prepared, by the id of the generated list.'),
+  delivery: delivery.describe(
+    'What has arrived, been prepared and been landed, by the id of the generated list.',
+  ),
   devices: entities(device, 2000).describe(
     'Switches, breakers, fuses and isolators, each in its place in a line.',
   ),

@@ -28,7 +28,7 @@ export function scheduleOf(
     case 'conductors':
       return conductorSchedule(installation);
     case 'terminations':
-      return terminationSchedule(installation);
+      return terminationSchedule(installation, design.delivery);
     case 'comms':
       return commsSchedule(installation);
     case 'sensors':

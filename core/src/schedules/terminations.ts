@@ -1,4 +1,5 @@
 import type { TerminalRow } from '../catalogue/common.ts';
+import type { DeliveryTick } from '../design/delivery.ts';
 import { leadSizeWords } from '../codes/leadSizes.ts';
 import { endFor, pullN, toolFor } from '../codes/terminations.ts';
 import { type CableLine, cableLines, type End } from '../figures/wiring/cableLines.ts';
@@ -22,7 +23,8 @@ type Key =
   | 'pull'
   | 'shared'
   | 'dead'
-  | 'note';
+  | 'note'
+  | 'landed';
 
 const COLUMNS: readonly Column<Key>[] = [
   { key: 'part', title: 'Part' },
@@ -38,6 +40,7 @@ const COLUMNS: readonly Column<Key>[] = [
   { key: 'shared', title: 'In this terminal' },
   { key: 'dead', title: 'Off and proven dead first' },
   { key: 'note', title: 'Mind' },
+  { key: 'landed', title: 'Landed' },
 ];
 
 /** One end of one conductor. */
@@ -109,7 +112,12 @@ function adviceNotes(row: TerminalRow, name: TerminalName): string[] {
   ];
 }
 
-function rowOf(landing: Landing, together: readonly Landing[], deadFirst: string): Row<Key> {
+function rowOf(
+  landing: Landing,
+  together: readonly Landing[],
+  deadFirst: string,
+  ticks: ReadonlyMap<string, DeliveryTick>,
+): Row<Key> {
   const { line, end, name, areaMm2 } = landing;
   const takes = end.port?.takes;
   const row = takes?.known === true ? takes.value : undefined;
@@ -120,8 +128,9 @@ function rowOf(landing: Landing, together: readonly Landing[], deadFirst: string
   const others = together.filter((one) => one !== landing);
   const state: RowState =
     wrong.length > 0 ? 'over' : row === undefined || areaMm2 === undefined ? 'unknown' : 'within';
+  const id = `${line.id} ${end.port?.id ?? end.partId} ${name}`;
   return {
-    id: `${line.id} ${end.port?.id ?? end.partId} ${name}`,
+    id,
     partIds: [end.partId],
     state,
     cells: {
@@ -144,6 +153,7 @@ function rowOf(landing: Landing, together: readonly Landing[], deadFirst: string
         ...wrong,
         ...(row === undefined ? ['its type states nothing of this terminal'] : adviceNotes(row, name)),
       ].join('; '),
+      landed: landedWords(ticks.get(landingId(id))),
     },
   };
 }
@@ -157,8 +167,36 @@ const byPart = (a: Row<Key>, b: Row<Key>): number =>
 const hasTerminals = ({ port }: End): boolean =>
   port !== undefined && (port.role !== 'bus' || port.takes.known);
 
+/** What somebody has noted of a termination on site. */
+const landedWords = (tick: DeliveryTick | undefined): string =>
+  tick?.state === undefined
+    ? ''
+    : [
+        tick.state === 'ready' ? 'landed' : 'to be made again',
+        ...(tick.torqueNm === undefined ? [] : [`${tick.torqueNm} Nm`]),
+        ...(tick.by === undefined ? [] : [tick.by]),
+      ].join(', ');
+
+const FNV_PRIME = 0x01000193;
+
+/** A short id for the tick of a termination: the same as long as its cable, port and conductor are (two FNV-1a words). */
+export function landingId(rowId: string): string {
+  let one = 0x811c9dc5;
+  let two = 0x9dc5811c;
+  for (let at = 0; at < rowId.length; at += 1) {
+    const code = rowId.charCodeAt(at);
+    one = Math.imul(one ^ code, FNV_PRIME) >>> 0;
+    two = Math.imul(two ^ (code + at), FNV_PRIME) >>> 0;
+  }
+  return `t-${one.toString(36)}${two.toString(36)}`;
+}
+
 /** Every end of every conductor, by the part it lands in: end, strip length, torque, tool, and what must be dead first. */
-export function terminationSchedule(installation: Installation): Schedule<Key> {
+export function terminationSchedule(
+  installation: Installation,
+  delivery: readonly DeliveryTick[] = [],
+): Schedule<Key> {
+  const ticks = new Map(delivery.map((tick) => [tick.id, tick]));
   const lines = cableLines(installation);
   const live = energisers(installation);
   const labels = new Map(
@@ -178,7 +216,7 @@ export function terminationSchedule(installation: Installation): Schedule<Key> {
     columns: COLUMNS,
     rows: landings
       .filter(({ end }) => hasTerminals(end))
-      .map((one) => rowOf(one, byTerminal.get(terminalOf(one)) ?? [one], deadFirst(one)))
+      .map((one) => rowOf(one, byTerminal.get(terminalOf(one)) ?? [one], deadFirst(one), ticks))
       .sort(byPart),
     notes: [
       'Prove dead with a proven tester, lock off, and follow the manual of the equipment where it says otherwise.',

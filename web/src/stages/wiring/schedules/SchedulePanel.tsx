@@ -164,6 +164,13 @@ function OneSchedule({
         </>
       )}
       {kind === 'cuts' && <VanForm />}
+      {kind === 'terminations' && (
+        <p className="no-print">
+          <Link className="button" to={`/jobs/${id}/wiring/landing`}>
+            On site, port by port
+          </Link>
+        </p>
+      )}
       <div className="no-print flex flex-wrap items-center gap-1.5">
         <input
           className="input w-52!"

@@ -1,0 +1,230 @@
+import { cellText, counted, landingId, type ScheduleRow } from '@bastion/core';
+import { Check, ChevronLeft, ChevronRight, RotateCcw } from 'lucide-react';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { tickOf } from '../../../state/deliveryTick.ts';
+import { useJob, useOpenJob } from '../../../state/job.ts';
+import { useMayChangeNote } from '../../../state/ownNote.ts';
+import { put } from '../../../state/put.ts';
+import { NumberField } from '../../../ui/fields.tsx';
+import { StateMark } from '../../../ui/StateMark.tsx';
+import { useSchedule } from './SchedulePanel.tsx';
+
+/** The terminations of one port. */
+interface PortRows {
+  readonly title: string;
+  readonly rows: readonly ScheduleRow[];
+}
+
+function portsOf(rows: readonly ScheduleRow[]): PortRows[] {
+  const ports = new Map<string, ScheduleRow[]>();
+  for (const row of rows) {
+    const part = cellText(row.cells.part);
+    const port = cellText(row.cells.port);
+    const title = part.includes(port) ? part : `${part}, ${port}`;
+    const found = ports.get(title);
+    if (found === undefined) ports.set(title, [row]);
+    else found.push(row);
+  }
+  return [...ports].map(([title, some]) => ({ title, rows: some }));
+}
+
+/** How a torque stands to the one that is wanted, within the tolerance of the job. */
+function torqueWords(
+  wanted: number,
+  reading: number,
+  tolerance: number,
+): { readonly isGood: boolean; readonly words: string } {
+  const off = reading / wanted - 1;
+  if (Math.abs(off) <= tolerance + 1e-9) return { isGood: true, words: `within, of ${wanted} Nm` };
+  return {
+    isGood: false,
+    words: `${off > 0 ? 'too tight' : 'too loose'}: ${wanted} Nm ± ${Math.round(tolerance * 100)} %`,
+  };
+}
+
+function Landing({ row }: { readonly row: ScheduleRow }) {
+  const { design, analysis } = useOpenJob();
+  const change = useJob((store) => store.change);
+  const id = landingId(row.id);
+  const tick = design.delivery.find((one) => one.id === id);
+  const may = useMayChangeNote()(tick);
+  const { cells } = row;
+  const what = `${cellText(cells.terminal)} of ${cellText(cells.part)}`;
+  const wanted = typeof cells.torque === 'number' ? cells.torque : undefined;
+  const judged =
+    wanted === undefined || tick?.torqueNm === undefined
+      ? undefined
+      : torqueWords(wanted, tick.torqueNm, analysis.installation.defaults.torqueTolerance.value);
+  const set = (state: 'ready' | 'damaged') => () =>
+    void change(`${state === 'ready' ? 'Landed' : 'Make again'}: ${what}`, (draft) =>
+      put(tickOf(draft, id), 'state', tick?.state === state ? undefined : state),
+    );
+  const facts: readonly (readonly [string, string])[] = [
+    ['Cable', cellText(cells.cable)],
+    ['End', `${cellText(cells.end)}, ${cellText(cells.tool)}`],
+    ['Strip', cells.strip === null ? 'not known' : `${cellText(cells.strip)} mm`],
+    ['Torque', wanted === undefined ? 'not known' : `${wanted} Nm`],
+    ['Pull', cells.pull === null ? 'not known' : `${cellText(cells.pull)} N`],
+    ['Terminal', cellText(cells.shared)],
+  ];
+  return (
+    <li className="grid gap-2 border-t border-rule py-3">
+      <div className="flex items-baseline gap-3">
+        <span className="text-2xl font-bold">{cellText(cells.terminal)}</span>
+        <span className="text-xl">{cellText(cells.size)}</span>
+        {row.state !== undefined && row.state !== 'within' && <StateMark state={row.state} />}
+      </div>
+      <dl className="grid grid-cols-[auto_1fr] gap-x-3">
+        {facts.map(([title, text]) => (
+          <div key={title} className="contents">
+            <dt className="text-quiet">{title}</dt>
+            <dd>{text}</dd>
+          </div>
+        ))}
+      </dl>
+      {cellText(cells.note) !== '' && (
+        <p className={row.state === 'over' ? 'text-over' : ''}>{cellText(cells.note)}</p>
+      )}
+      <div className="flex flex-wrap items-end gap-2">
+        <button
+          type="button"
+          className={`button ${tick?.state === 'ready' ? 'bg-chosen font-bold' : ''}`}
+          aria-pressed={tick?.state === 'ready'}
+          disabled={!may}
+          onClick={set('ready')}
+        >
+          <Check size={18} aria-hidden="true" /> Landed, pulled
+        </button>
+        <button
+          type="button"
+          className={`button ${tick?.state === 'damaged' ? 'bg-chosen font-bold' : ''}`}
+          aria-pressed={tick?.state === 'damaged'}
+          disabled={!may}
+          onClick={set('damaged')}
+        >
+          <RotateCcw size={18} aria-hidden="true" /> To be made again
+        </button>
+        <div className="w-44">
+          <NumberField
+            label={`Torque shown at ${what}`}
+            path={['delivery', id, 'torqueNm']}
+            value={tick?.torqueNm}
+            unit="Nm"
+            absent="not read"
+            disabled={!may}
+            onTake={(value) =>
+              change(`Torque: ${what}`, (draft) => put(tickOf(draft, id), 'torqueNm', value))
+            }
+          />
+        </div>
+      </div>
+      {judged !== undefined && (
+        <p role="status" className={`font-semibold ${judged.isGood ? 'text-within' : 'text-over'}`}>
+          {judged.words}
+        </p>
+      )}
+      {tick?.by !== undefined && (
+        <p className="text-[13px] text-quiet">
+          {tick.by}
+          {tick.at !== undefined && `, ${new Date(tick.at).toLocaleString()}`}
+          {!may && ' – they, or a designer, can change it'}
+        </p>
+      )}
+    </li>
+  );
+}
+
+function Port({ port }: { readonly port: PortRows }) {
+  const dead = [...new Set(port.rows.map(({ cells }) => cellText(cells.dead)).filter((text) => text !== ''))];
+  return (
+    <section className="sheet p-3" aria-label={port.title}>
+      <h3 className="text-lg font-semibold">{port.title}</h3>
+      <p className="mt-1 border-l-4 border-over pl-2">
+        <strong>Off, locked and proven dead first:</strong>{' '}
+        {dead.length === 0 ? 'nothing is known to feed it; prove it dead all the same' : dead.join('; ')}.
+      </p>
+      <ul className="mt-2">
+        {port.rows.map((row) => (
+          <Landing key={row.id} row={row} />
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** The terminations on site: one port at a time, large, ticked and read where the hands are, with or without a connection. */
+export function LandingPage() {
+  const { id, design } = useOpenJob();
+  const schedule = useSchedule('terminations');
+  const ports = portsOf(schedule.rows);
+  const [at, setAt] = useState(0);
+  const ticks = new Map(design.delivery.map((tick) => [tick.id, tick]));
+  const isDone = (row: ScheduleRow): boolean => ticks.get(landingId(row.id))?.state === 'ready';
+  const done = schedule.rows.filter(isDone).length;
+  const again = schedule.rows.filter((row) => ticks.get(landingId(row.id))?.state === 'damaged').length;
+  const port = ports[Math.min(at, ports.length - 1)];
+  if (port === undefined)
+    return (
+      <p className="sheet max-w-xl p-6">
+        Terminations follow from the installation: choose supply, inverters and boards, and they appear here.
+      </p>
+    );
+  return (
+    <div className="field-page grid max-w-2xl gap-3">
+      <div className="flex flex-wrap items-center gap-2">
+        <h2>Terminations</h2>
+        <Link className="ml-auto" to={`/jobs/${id}/wiring`}>
+          Back to the drawing
+        </Link>
+      </div>
+      <p>
+        {done} of {counted(schedule.rows.length, 'conductor end')} landed
+        {again > 0 && <strong className="text-over">, {again} to be made again</strong>}.
+      </p>
+      <progress className="w-full" value={done} max={schedule.rows.length} aria-label="Landed" />
+      <div className="flex items-end gap-2">
+        <button
+          type="button"
+          className="button"
+          disabled={at === 0}
+          aria-label="The port before"
+          onClick={() => setAt(at - 1)}
+        >
+          <ChevronLeft size={18} aria-hidden="true" />
+        </button>
+        <div className="min-w-0 flex-1">
+          <span className="block text-[13px] text-quiet" aria-hidden="true">
+            Port
+          </span>
+          <select
+            aria-label="Port"
+            className="input"
+            value={at}
+            onChange={({ target }) => setAt(Number(target.value))}
+          >
+            {ports.map(({ title, rows }, index) => (
+              <option key={title} value={index}>
+                {title}: {rows.filter(isDone).length} of {rows.length}
+              </option>
+            ))}
+          </select>
+        </div>
+        <button
+          type="button"
+          className="button"
+          disabled={at >= ports.length - 1}
+          aria-label="The next port"
+          onClick={() => setAt(at + 1)}
+        >
+          <ChevronRight size={18} aria-hidden="true" />
+        </button>
+      </div>
+      <Port port={port} />
+      <p className="text-[13px] text-quiet">
+        Prove dead with a proven tester, lock off, and follow the manual of the equipment where it says
+        otherwise.
+      </p>
+    </div>
+  );
+}
