@@ -93,6 +93,27 @@ const notThicker = <T extends { readonly areaMm2: number }>(
     undefined,
   );
 
+/** The row of the table that a size goes by: its own, else that of the next thinner; of one thicker than the table the last. */
+function rowFor(
+  profile: CodeProfileName,
+  { insulation, method, loadedConductors }: Pick<Laid, 'insulation' | 'method' | 'loadedConductors'>,
+  areaMm2: number,
+): { readonly areaMm2: number } | undefined {
+  if (profile !== 'metric') return notThicker(ampacityNa, areaMm2);
+  const rows = ampacityMetric.filter(
+    (row) =>
+      row.insulation === insulation && row.loadedConductors === loadedConductors && row.method === method,
+  );
+  return notThicker(rows, areaMm2);
+}
+
+/** Size of that row, mm²; undefined where there is none. */
+export const tabulatedMm2 = (
+  profile: CodeProfileName,
+  laid: Pick<Laid, 'insulation' | 'method' | 'loadedConductors'>,
+  areaMm2: number,
+): number | undefined => rowFor(profile, laid, areaMm2)?.areaMm2;
+
 /** Tabulated capacity of one conductor before any factor, A; of one thicker than the table that of its last row. */
 export function tabulatedA(
   profile: CodeProfileName,

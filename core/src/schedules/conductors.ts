@@ -93,9 +93,11 @@ const answerOf = (sized: SizedLine, test: SizeTest): SizeAnswer | undefined =>
     (answer) => answer.test === test,
   );
 
-function verdictOf({ chosen }: SizedLine): { readonly state: RowState; readonly words: string } {
+function verdictOf({ chosen, line }: SizedLine): { readonly state: RowState; readonly words: string } {
+  if (line.lengthM.known && line.lengthM.value === 0)
+    return { state: 'unknown', words: 'a length of nought is none' };
   if (chosen === undefined) return { state: 'unknown', words: 'no size chosen' };
-  if (chosen.answers.every(({ test }) => test === 'terminal'))
+  if (!chosen.answers.some(({ test }) => test === 'load'))
     return { state: 'unknown', words: 'its size is not tabulated for the way it is laid' };
   const worst = chosen.worst ?? chosen.answers.find(({ state }) => state === 'tight');
   if (worst === undefined) return { state: 'within', words: 'within' };

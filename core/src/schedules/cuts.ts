@@ -96,6 +96,14 @@ class Van {
       .map(({ id, remnant }) => ({ id, lengthM: remnant.lengthM }));
   }
 
+  /** What nothing was cut from, in words. */
+  leftWhole(): string[] {
+    return this.free.map(
+      ({ remnant }) =>
+        `${wordsOf({ ...remnant, cores: remnant.cores, colour: remnant.colour })}, ${formatNumber(remnant.lengthM)} m`,
+    );
+  }
+
   take(ids: ReadonlySet<string | undefined>): void {
     for (let at = this.free.length - 1; at >= 0; at -= 1)
       if (ids.has(this.free[at]?.id)) this.free.splice(at, 1);
@@ -169,6 +177,11 @@ export function cutSchedule(installation: Installation): Schedule<Key> {
       `${words}: ${formatNumber(neededM)} m in ${counted(some.length, 'piece')}; ${counted(plan.bought, 'length')} of ${formatNumber(stockM)} m to buy, and no way of cutting buys fewer than ${plan.leastBought}.`,
     );
   }
+  const whole = van.leftWhole();
+  if (whole.length > 0)
+    notes.push(
+      `Stays whole in the van, since nothing here is of its kind and short enough: ${whole.join('; ')}.`,
+    );
   const open = lines.filter(
     (line) => !line.lengthM.known || plannedMm2(installation, line) === undefined,
   ).length;

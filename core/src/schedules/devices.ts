@@ -1,6 +1,8 @@
 import { bankFault } from '../figures/bank/bankFault.ts';
 import { bankOfSet } from '../figures/bank/ofSet.ts';
 import { type CableLine, cableLines, type LineDevice } from '../figures/wiring/cableLines.ts';
+import { circuitFaults } from '../figures/protection/faultProtection.ts';
+import type { Circuit } from '../installation/facts.ts';
 import type { Installation } from '../installation/installation.ts';
 import type { Part } from '../installation/network.ts';
 import { type SizedLine, sizeLine } from '../sizing/sizeLine.ts';
@@ -17,6 +19,7 @@ type Key =
   | 'voltage'
   | 'breaking'
   | 'fault'
+  | 'trip'
   | 'stands'
   | 'verdict';
 
@@ -30,6 +33,7 @@ const COLUMNS: readonly Column<Key>[] = [
   { key: 'voltage', title: 'Rated', unit: 'V' },
   { key: 'breaking', title: 'Opens', unit: 'A' },
   { key: 'fault', title: 'Fault there', unit: 'A' },
+  { key: 'trip', title: 'Opens at once on a fault at the far end' },
   { key: 'stands', title: 'State' },
   { key: 'verdict', title: 'Verdict' },
 ];
@@ -46,6 +50,19 @@ function faultAt(installation: Installation, line: CableLine, part: Part | undef
   const fault = bankFault(compiled, bank.value);
   return fault.known ? Math.round(fault.value.amperes) : null;
 }
+
+const SOURCE_WORDS = { grid: 'grid', island: 'island', generator: 'generator' } as const;
+
+/** Whether the release of a circuit's device opens, by what feeds the fault. */
+const tripWords = (installation: Installation, circuit: Circuit): string =>
+  circuitFaults(installation, circuit)
+    .map(({ source, answer }) => {
+      if (!answer.known) return `${SOURCE_WORDS[source]}: not known`;
+      const { trip, currentA, lastsMs } = answer.value;
+      const lasts = lastsMs === undefined ? '' : ` for ${formatNumber(lastsMs)} ms`;
+      return `${SOURCE_WORDS[source]}: ${trip}, ${formatNumber(currentA)} A${lasts}`;
+    })
+    .join('; ');
 
 interface Judged {
   readonly state: RowState;
@@ -105,6 +122,7 @@ function rowsOf(installation: Installation, line: CableLine, parts: ReadonlyMap<
         voltage: figures?.ratedV ?? null,
         breaking: figures?.breakingA ?? null,
         fault: faultA,
+        trip: line.circuit === undefined ? '' : tripWords(installation, line.circuit),
         stands:
           part?.fitted?.known === true
             ? 'stated'

@@ -160,7 +160,10 @@ describe('cuts', () => {
       circuit1(d).cable = { lengthM: 12, areaMm2: 2.5 };
       Object.assign(d.circuits[1] ?? {}, { cable: { lengthM: 130, areaMm2: 2.5 } });
       d.wiring = {
-        remnants: [{ id: 'r1', areaMm2: 2.5, lengthM: 15, make: 'cable', cores: 3 }],
+        remnants: [
+          { id: 'r1', areaMm2: 2.5, lengthM: 15, make: 'cable', cores: 3 },
+          { id: 'r2', areaMm2: 2.5, lengthM: 2, make: 'cable', cores: 3 },
+        ],
         stock: [{ id: 's1', lengthM: 50 }],
       };
     });
@@ -207,6 +210,26 @@ describe('devices', () => {
     expect(cellsOf(rows, { in: 'Heat' })).toMatchObject({ rating: 6, planned: 10, load: 10, fault: 6000 });
     expect(cellsOf(rows, { in: 'Heat' }).verdict).toBe('smaller than its load of 10 A');
   });
+});
+
+it('devices say whether they open on a fault, by what feeds it', () => {
+  const rows = rowsOf('devices', (d) => {
+    d.site.prospectiveFaultA = 6000;
+    Object.assign(circuit1(d), { device: { ratedA: 16, curve: 'C' }, cable: { lengthM: 15, areaMm2: 2.5 } });
+  });
+  // 230 / (230 / 6000 + 2 · 15 · 7.41 mΩ/m · 1.2751) = 230 / (0.03833 + 0.28346) = 714.7 A, above 10 · 16 A.
+  expect(String(cellsOf(rows, { in: 'Heat' }).trip)).toMatch(/^grid: yes, 715 A; island: no, /);
+});
+
+it('a size of no table goes by the next thinner, and says so; a length of nought is none', () => {
+  const wired = (areaMm2: number, lengthM: number) =>
+    cellsOf(
+      rowsOf('conductors', (d) => void (circuit1(d).cable = { areaMm2, lengthM })),
+      { cable: 'Heat' },
+    );
+  expect(wired(2, 5).verdict).toBe('within');
+  expect(wired(2.5, 0).verdict).toBe('a length of nought is none');
+  expect(wired(0.5, 5).verdict).toBe('its size is not tabulated for the way it is laid');
 });
 
 describe('sensors', () => {

@@ -1,4 +1,4 @@
-import { ADIABATIC_K, ampacityOf, columnA, factorsOf, tabulatedA } from '../codes/ampacity.ts';
+import { ADIABATIC_K, ampacityOf, columnA, factorsOf, tabulatedA, tabulatedMm2 } from '../codes/ampacity.ts';
 import { largestDeviceA, smallConductorA } from '../codes/deviceFor.ts';
 import { leadSizeWords } from '../codes/leadSizes.ts';
 import { codeProfile } from '../codes/profile.ts';
@@ -56,8 +56,10 @@ export function carriesA({ profile, laid, parallel }: Lying, areaMm2: number): n
 /** The table value with its factors, in words. */
 export function carriesWords({ profile, laid, parallel }: Lying, areaMm2: number): string {
   const { ambient, grouping, neutral } = factorsOf(profile, laid);
+  const row = tabulatedMm2(profile, laid, areaMm2);
+  const isOwn = row !== undefined && Math.abs(row - areaMm2) <= areaMm2 * (SAME_SIZE - 1);
   const factors = [
-    String(tabulatedA(profile, laid, areaMm2)),
+    `${tabulatedA(profile, laid, areaMm2)}${isOwn || row === undefined ? '' : ` (as ${leadSizeWords(row)}, the next thinner of the table)`}`,
     `${ambient} (${round(laid.ambientC)} °C)`,
     `${grouping} (grouping)`,
     ...(neutral === 1 ? [] : [`${neutral} (loaded neutral)`]),
