@@ -321,3 +321,4 @@ export { type OutagePattern, PATTERNS, RURAL, typedPattern } from './rehearse/pa
 export type { Plant } from './rehearse/plant.ts';
 export { type LinePickup, type Transfer, transferOf } from './rehearse/transfer.ts';
 export { landingId } from './schedules/terminations.ts';
+export { boardPartId } from './installation/build/boards.ts';

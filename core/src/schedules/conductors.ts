@@ -181,13 +181,16 @@ function rowOf(installation: Installation, line: CableLine): Row<Key> {
 }
 
 /** Every cable with its load, its device, the smallest size that passes and the size that is stated. */
-export function conductorSchedule(installation: Installation): Schedule<Key> {
+export function conductorSchedule(
+  installation: Installation,
+  looksAt: (line: CableLine) => boolean = () => true,
+): Schedule<Key> {
   const lines = cableLines(installation);
   return {
     kind: 'conductors',
     title: 'Conductors',
     columns: COLUMNS,
-    rows: lines.known ? lines.value.map((line) => rowOf(installation, line)) : [],
+    rows: lines.known ? lines.value.filter(looksAt).map((line) => rowOf(installation, line)) : [],
     notes: lines.known
       ? strayCables(installation, lines.value)
       : ['Nothing can be laid until the supply of the site is known.'],

@@ -1,5 +1,6 @@
 import type { EquipmentType } from '../catalogue/schema.ts';
 import type { Design } from '../design/schema.ts';
+import type { CableLine } from '../figures/wiring/cableLines.ts';
 import type { Installation } from '../installation/installation.ts';
 import { commsSchedule } from './comms.ts';
 import { conductorSchedule } from './conductors.ts';
@@ -17,24 +18,26 @@ export interface ScheduleSource {
   readonly design: Design;
   readonly catalogue: readonly EquipmentType[];
   readonly installation: Installation;
+  /** Which cables are looked at, where a job has more of them than anybody reads at once. Without it: all. */
+  readonly looksAt?: ((line: CableLine) => boolean) | undefined;
 }
 
 /** One schedule of a job. */
 export function scheduleOf(
   kind: ScheduleKind,
-  { design, catalogue, installation }: ScheduleSource,
+  { design, catalogue, installation, looksAt }: ScheduleSource,
 ): Schedule {
   switch (kind) {
     case 'conductors':
-      return conductorSchedule(installation);
+      return conductorSchedule(installation, looksAt);
     case 'terminations':
-      return terminationSchedule(installation, design.delivery);
+      return terminationSchedule(installation, design.delivery, looksAt);
     case 'comms':
       return commsSchedule(installation);
     case 'sensors':
       return sensorSchedule(installation);
     case 'devices':
-      return deviceSchedule(installation);
+      return deviceSchedule(installation, looksAt);
     case 'settings':
       return settingSchedule(installation);
     case 'cuts':

@@ -195,6 +195,7 @@ export function landingId(rowId: string): string {
 export function terminationSchedule(
   installation: Installation,
   delivery: readonly DeliveryTick[] = [],
+  looksAt: (line: CableLine) => boolean = () => true,
 ): Schedule<Key> {
   const ticks = new Map(delivery.map((tick) => [tick.id, tick]));
   const lines = cableLines(installation);
@@ -202,7 +203,7 @@ export function terminationSchedule(
   const labels = new Map(
     installation.network.known ? installation.network.value.parts.map(({ id, label }) => [id, label]) : [],
   );
-  const landings = lines.known ? landingsOf(installation, lines.value) : [];
+  const landings = lines.known ? landingsOf(installation, lines.value.filter(looksAt)) : [];
   const byTerminal = groupBy(landings, terminalOf);
   const deadFirst = ({ end, line }: Landing): string => {
     if (line.use === 'battery') return 'battery: open its device; the module itself stays live';

@@ -55,25 +55,55 @@ const sizesOf = remember(
   (_installation: Installation) => new WeakMap<CableLine, { readonly sized: Known<SizedLine> | undefined }>(),
 );
 
+/** Everything that the faults of a circuit follow from, beside the circuit: the same objects while nobody changes them. */
+const aroundOf = ({
+  site,
+  defaults,
+  partitions,
+  types,
+  stacks,
+  generators,
+}: Installation): readonly object[] => [
+  site,
+  defaults,
+  partitions,
+  types,
+  ...stacks.map(({ stack }) => stack),
+  ...generators.map(({ generator }) => generator),
+];
+
+const sizedLast = new WeakMap<AskedLine, { readonly around: readonly object[]; readonly sized: SizedLine }>();
+
+/** The cable of a circuit as it was sized last, where neither it nor anything around it has changed since. */
+function sizedAgain(installation: Installation, asked: AskedLine): SizedLine {
+  const around = aroundOf(installation);
+  const before = sizedLast.get(asked);
+  if (before?.around.length === around.length && before.around.every((one, at) => one === around[at]))
+    return before.sized;
+  const sized = sizedOf(installation, asked);
+  sizedLast.set(asked, { around, sized });
+  return sized;
+}
+
 function size(installation: Installation, line: CableLine): Known<SizedLine> | undefined {
   const asked = askLine(installation, line);
-  return (
-    asked &&
-    mapKnown(asked, (bare): SizedLine => {
-      const one = withFaults(installation, bare);
-      const { question, deviceA, plannedDeviceA } = one;
-      const smallest = smallestSize(question);
-      const chosen = chosenSize(one);
-      const areaMm2 = chosen?.areaMm2 ?? (smallest.kind === 'none' ? undefined : smallest.areaMm2);
-      return {
-        ...one,
-        smallest,
-        chosen,
-        protectiveMm2:
-          areaMm2 === undefined || !line.names.includes('PE')
-            ? undefined
-            : protectiveMm2(question.profile, areaMm2, deviceA ?? plannedDeviceA),
-      };
-    })
-  );
+  const how = line.circuit === undefined ? sizedOf : sizedAgain;
+  return asked && mapKnown(asked, (one) => how(installation, one));
+}
+
+function sizedOf(installation: Installation, bare: AskedLine): SizedLine {
+  const one = withFaults(installation, bare);
+  const { line, question, deviceA, plannedDeviceA } = one;
+  const smallest = smallestSize(question);
+  const chosen = chosenSize(one);
+  const areaMm2 = chosen?.areaMm2 ?? (smallest.kind === 'none' ? undefined : smallest.areaMm2);
+  return {
+    ...one,
+    smallest,
+    chosen,
+    protectiveMm2:
+      areaMm2 === undefined || !line.names.includes('PE')
+        ? undefined
+        : protectiveMm2(question.profile, areaMm2, deviceA ?? plannedDeviceA),
+  };
 }

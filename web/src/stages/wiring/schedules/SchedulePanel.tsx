@@ -1,4 +1,5 @@
 import {
+  boardPartId,
   type CableLine,
   cableLines,
   type Schedule,
@@ -40,13 +41,32 @@ const HIDDEN_AT_FIRST: Readonly<Partial<Record<ScheduleKind, VisibilityState>>> 
   conductors: { laid: false, because: false },
 };
 
-/** One schedule of the open job, made when it is looked at. */
-export function useSchedule(kind: ScheduleKind): Schedule {
+/** More circuits than this are looked at board by board: what nobody reads need not be worked out. */
+const MOST_CIRCUITS = 300;
+
+/** Which cables are looked at in a large job: those that are no circuit's, those of the boards that are picked, else the first. */
+function useLooksAt(chosen: ReadonlySet<string> | undefined): ((line: CableLine) => boolean) | undefined {
+  const { design } = useOpenJob();
+  return useMemo(() => {
+    if (chosen === undefined || design.circuits.length <= MOST_CIRCUITS) return undefined;
+    const picked = design.circuits.filter(
+      ({ partitionId }) => partitionId !== undefined && chosen.has(boardPartId(partitionId)),
+    );
+    const some = new Set(
+      (picked.length > 0 ? picked : design.circuits).slice(0, MOST_CIRCUITS).map(({ id }) => id),
+    );
+    return ({ circuit }) => circuit === undefined || some.has(circuit.id);
+  }, [chosen, design.circuits]);
+}
+
+/** One schedule of the open job, made when it is looked at; of a large job for the parts that are picked, where some are. */
+export function useSchedule(kind: ScheduleKind, chosen?: ReadonlySet<string>): Schedule {
   const { design, analysis } = useOpenJob();
   const { installation } = analysis;
+  const looksAt = useLooksAt(chosen);
   return useMemo(
-    () => scheduleOf(kind, { design, catalogue: catalogueNow(), installation }),
-    [kind, design, installation],
+    () => scheduleOf(kind, { design, catalogue: catalogueNow(), installation, looksAt }),
+    [kind, design, installation, looksAt],
   );
 }
 
@@ -119,8 +139,11 @@ function TakeAll({ lines }: { readonly lines: readonly CableLine[] }) {
   );
 }
 
+/** Sheets hold everything, also of a job that is shown board by board. */
 function Sheets({ schedule }: { readonly schedule: Schedule }) {
-  const { design } = useOpenJob();
+  const { design, analysis } = useOpenJob();
+  const whole = (): Schedule =>
+    scheduleOf(schedule.kind, { design, catalogue: catalogueNow(), installation: analysis.installation });
   const file = `${design.name} ${schedule.title}`.toLowerCase().replace(/[^a-z0-9]+/g, '-');
   return (['csv', 'xlsx'] as const).map((kind) => (
     <button
@@ -129,7 +152,7 @@ function Sheets({ schedule }: { readonly schedule: Schedule }) {
       className="button"
       onClick={() => {
         noteExport(kind);
-        void downloadSheet(scheduleSheet(schedule), kind, { file: `${file}.${kind}`, title: schedule.title });
+        void downloadSheet(scheduleSheet(whole()), kind, { file: `${file}.${kind}`, title: schedule.title });
       }}
     >
       <Download size={15} aria-hidden="true" /> {kind.toUpperCase()}
@@ -146,8 +169,8 @@ function OneSchedule({
   readonly chosen: ReadonlySet<string>;
   readonly onPick: (partIds: readonly string[]) => void;
 }) {
-  const { id, analysis } = useOpenJob();
-  const schedule = useSchedule(kind);
+  const { id, design, analysis } = useOpenJob();
+  const schedule = useSchedule(kind, chosen);
   const [filter, setFilter] = useState('');
   const [hidden, setHidden] = useState<VisibilityState>(HIDDEN_AT_FIRST[kind] ?? {});
   const [openId, setOpenId] = useState<string>();
@@ -160,7 +183,7 @@ function OneSchedule({
       {kind === 'conductors' && (
         <>
           <LayingForm />
-          <TakeAll lines={[...lines.values()]} />
+          {design.circuits.length <= MOST_CIRCUITS && <TakeAll lines={[...lines.values()]} />}
         </>
       )}
       {kind === 'cuts' && <VanForm />}
@@ -186,6 +209,12 @@ function OneSchedule({
           <Printer size={15} aria-hidden="true" /> As a page
         </Link>
       </div>
+      {design.circuits.length > MOST_CIRCUITS && (
+        <p className="text-[13px] text-quiet">
+          Of {design.circuits.length} circuits {MOST_CIRCUITS} at most are shown: pick a board on the drawing
+          to see its own. Sheets and the page hold all.
+        </p>
+      )}
       {schedule.notes.map((note) => (
         <p key={note} className="text-[13px] text-quiet">
           {note}
