@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { analyse, type Design, readDesignText, SAMPLE_TYPES } from '@bastion/core';
+import { analyse, type Design, readDesignText, SAMPLE_TYPES, scheduleOf } from '@bastion/core';
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
 
@@ -52,6 +52,37 @@ const CHANGES: readonly Change[] = [
     ),
   }),
   (design) => ({ ...design, devices: design.devices.slice(1) }),
+  (design, pick) => ({ ...design, site: { ...design.site, prospectiveFaultA: 2000 + 100 * pick } }),
+  (design, pick) => ({
+    ...design,
+    wiring: { ...design.wiring, laying: { ambientC: 30 + (pick % 20), grouped: 2 } },
+  }),
+  (design, pick) => ({
+    ...design,
+    wiring: {
+      ...design.wiring,
+      cables: [
+        {
+          id: 'w',
+          lineId: `circuit ${design.circuits[0]?.id ?? ''}`,
+          grouped: 1 + (pick % 9),
+          dropLimit: 0.04,
+        },
+      ],
+    },
+  }),
+  (design, pick) => ({
+    ...design,
+    circuits: design.circuits.map((one, at) =>
+      at === pick % design.circuits.length
+        ? { ...one, cable: { areaMm2: 2.5, lengthM: 1 + pick }, device: { ratedA: 16 } }
+        : one,
+    ),
+  }),
+  (design, pick) => ({
+    ...design,
+    defaults: [{ id: 'dropOther', value: 0.01 + pick / 1000, reason: 'for this test' }],
+  }),
   (design) => ({ ...design, earthPoints: [] }),
   (design, pick) => ({
     ...design,
@@ -77,11 +108,16 @@ it.each(['fernhollow', 'tern-rock', 'quillback'])(
           const anew = analyse(JSON.parse(JSON.stringify(design)) as Design, SAMPLE_TYPES);
           expect(JSON.stringify(kept.installation)).toBe(JSON.stringify(anew.installation));
           expect(JSON.stringify(kept.findings)).toBe(JSON.stringify(anew.findings));
+          for (const kind of ['conductors', 'devices'] as const) {
+            const rows = ({ installation }: typeof kept): string =>
+              JSON.stringify(scheduleOf(kind, { design, catalogue: SAMPLE_TYPES, installation }).rows);
+            expect(rows(kept)).toBe(rows(anew));
+          }
         }
       }),
       // The voltage is the fifth of the changes.
       {
-        numRuns: 12,
+        numRuns: 14,
         examples: [
           [
             [
