@@ -66,6 +66,25 @@ test('schedules leave as sheets that a library reads back, and as a page to prin
 
   await page.getByRole('link', { name: 'As a page' }).click();
   await expect(page.getByRole('heading', { name: 'Labels' })).toBeVisible();
+  await expect(page.getByRole('img', { name: /^Sheet 1 of \d+ with labels/ })).toBeVisible();
   await page.getByRole('link', { name: 'Terminations' }).click();
   await expect(region(page, 'Terminations')).toContainText('hydraulic press');
+});
+
+test('a sensor on the wrong side is found, on its form and in the schedule', async ({ page }) => {
+  await comeInAs(page, 'Dana');
+  await openJob(page, 'Tern Rock field station');
+  await goTo(page, 'Wiring');
+  await page.getByRole('button', { name: 'Sensor', exact: true }).click();
+  const form = page.getByRole('group', { name: 'sensor', exact: true }).last();
+  await form.getByLabel('Sensor', { exact: true }).selectOption('Sample clip-on sensor 100 A');
+  await form.getByLabel('Looks').selectOption('at the backed-up board');
+  await form.getByLabel('Arrow points').selectOption({ index: 2 });
+  await form.getByLabel('Ratio in the settings').fill('100 A : 50 mA');
+  await form.getByLabel('Ratio in the settings').press('Enter');
+  await expect(form).toContainText('it belongs at the service');
+  await page.getByRole('tab', { name: 'Sensors' }).click();
+  const row = region(page, 'Meters and sensors').getByRole('row').filter({ hasText: 'sensor 100 A' });
+  await expect(row).toContainText('over');
+  await expect(row).toContainText('to the building; fitted to the grid or inverter');
 });

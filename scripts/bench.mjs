@@ -5,6 +5,7 @@ import Papa from 'papaparse';
 import { ensureBuilt } from './lib/build.mjs';
 import { checkNode, ensureChromium, ensurePackages } from './lib/packages.mjs';
 import { designOf } from './lib/benchDesigns.mjs';
+import { reportCutting, reportRehearsal, reportSchedules } from './lib/benchWork.mjs';
 import { anyFreePort } from './lib/ports.mjs';
 import { root } from './lib/run.mjs';
 import { runMain } from './lib/sentence.mjs';
@@ -307,5 +308,8 @@ await runMain(async () => {
   );
   reportShare(core);
   reportMends(core);
+  reportSchedules(core);
+  reportCutting(core);
+  reportRehearsal(core);
   await reportBrowser();
 });

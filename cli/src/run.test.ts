@@ -77,6 +77,93 @@ describe('bastion check', () => {
   });
 });
 
+describe('bastion schedule', () => {
+  it('prints rows under the keys of the columns, null where something is not known', async () => {
+    const { code, out } = await call('schedule', example('fernhollow'), '--kind', 'conductors');
+    const report = JSON.parse(out) as {
+      columns: { key: string }[];
+      rows: { cells: Record<string, unknown>; state?: string }[];
+    };
+    expect(code).toBe(1);
+    expect(report.columns.map(({ key }) => key)).toContain('smallest');
+    const charger = report.rows.find(({ cells }) => cells.cable === 'Car charger');
+    expect(charger).toMatchObject({
+      state: 'over',
+      cells: { size: '4 mm²', smallest: '6 mm²', governs: 'voltage drop' },
+    });
+  });
+
+  it('prints the same as a sheet', async () => {
+    const { out } = await call('schedule', example('quillback'), '--kind', 'settings', '--csv');
+    expect(out.split('\n')[0]).toBe('Device,Setting,Wanted,As it is set,Why');
+    expect(out).toContain('unit 1,Output frequency,60 Hz');
+  });
+
+  it('says how it is called where the kind is none', async () =>
+    expect((await call('schedule', example('quillback'), '--kind', 'cheese')).code).toBe(2));
+});
+
+describe('bastion rehearse', () => {
+  it('plays the same nights again from the same seed', async () => {
+    const ask = [
+      'rehearse',
+      example('tern-rock'),
+      '--kind',
+      'nights',
+      '--nights',
+      '300',
+      '--seed',
+      '9',
+    ] as const;
+    const [one, again] = [await call(...ask), await call(...ask)];
+    expect(one.code).toBe(0);
+    expect(again.out).toBe(one.out);
+    expect(JSON.parse(one.out)).toHaveProperty('sets.0.nights', 300);
+  });
+
+  it('plays one outage with a unit lost, and the transfer', async () => {
+    const lost = await call(
+      'rehearse',
+      example('fernhollow'),
+      '--kind',
+      'outage',
+      '--hours',
+      '12',
+      '--start',
+      '18',
+      '--lose',
+      'unit:u1',
+    );
+    expect(JSON.parse(lost.out)).toHaveProperty('sets.0.run.minutes', 720);
+    const transfer = await call('rehearse', example('fernhollow'), '--kind', 'transfer');
+    expect(JSON.parse(transfer.out)).toHaveProperty('sets.0.gapMs', 10);
+  });
+
+  it.each([
+    [['--nights', '1'], 'from 10 to'],
+    [['--hours', '0'], 'cannot be played'],
+    [['--start', 'noon'], 'a number is needed'],
+    [['--pattern', 'weird'], 'one of city'],
+    [['--lose', 'unit:nobody'], 'there is no such unit'],
+    [['--lose', 'roof:1'], 'unit:ID or module:ID'],
+    [['--cheese', '1'], 'not an option'],
+    [['--seed'], 'a value is needed'],
+  ])('says what is wrong with %j', async (options, says) => {
+    const { code, error } = await call('rehearse', example('fernhollow'), '--kind', 'nights', ...options);
+    expect(code).toBe(2);
+    expect(error).toContain(says);
+  });
+
+  it('names what is missing, and plays what can be played', async () => {
+    const text = readFileSync(example('fernhollow'), 'utf8')
+      .replace(/"cutoffSoc": [\d.]+,?/, '')
+      .replace(/,(\s*})/g, '$1');
+    const { code, out } = await call('rehearse', file(text), '--kind', 'outage');
+    expect(code).toBe(1);
+    expect(out).toContain('cutoffSoc');
+  });
+});
+
 describe('bastion share', () => {
   it('prints module currents that add up to what the inverters take', async () => {
     const { code, out } = await call('share', example('tern-rock'), '--load', '3000');

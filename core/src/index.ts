@@ -322,3 +322,6 @@ export type { Plant } from './rehearse/plant.ts';
 export { type LinePickup, type Transfer, transferOf } from './rehearse/transfer.ts';
 export { landingId } from './schedules/terminations.ts';
 export { boardPartId } from './installation/build/boards.ts';
+export { labelSheet } from './formats/labelSheet.ts';
+export { sheetLabels } from './schedules/labels.ts';
+export { cutPlan } from './sizing/cutting.ts';

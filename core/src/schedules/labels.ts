@@ -62,7 +62,7 @@ function batteryLabels(installation: Installation): Label[] {
   return installation.stacks.flatMap((compiled): Label[] => {
     const bank = bankOfSet(compiled);
     if (!bank.known || bank.value === 'none') return [];
-    const { maxV, moduleCount, type } = bank.value;
+    const { maxV, moduleCount } = bank.value;
     return [
       {
         place: `battery of ${compiled.stack.name}`,
@@ -70,12 +70,12 @@ function batteryLabels(installation: Installation): Label[] {
         kind: 'warning',
         text: `Battery, direct current, up to ${formatNumber(maxV)} V. Cannot be switched off inside. No flames, no metal tools or jewellery.`,
       },
-      {
-        place: `modules of ${compiled.stack.name}`,
+      ...Array.from({ length: moduleCount }, (_, at): Label => ({
+        place: `module ${at + 1} of ${compiled.stack.name}`,
         kind: 'mark',
-        text: `Module 1 to ${moduleCount}, plus and minus at both ends of each lead (${type.name})`,
-        count: moduleCount,
-      },
+        text: `Module ${at + 1} of ${compiled.stack.name}: plus and minus at both ends of its lead`,
+        count: 2,
+      })),
     ];
   });
 }
@@ -170,3 +170,26 @@ export function labelSchedule(installation: Installation): Schedule<Key> {
     notes: ['Local rules may want other words, colours and sizes.'],
   };
 }
+
+const KINDS: readonly LabelKind[] = ['warning', 'isolation', 'information', 'mark'];
+
+/** A label as it goes onto a sheet. */
+export interface SheetLabel {
+  readonly kind: LabelKind;
+  readonly text: string;
+  readonly place: string;
+  readonly count: number;
+}
+
+/** The labels of a schedule for a sheet, kind by kind. */
+export const sheetLabels = ({ rows }: Schedule): SheetLabel[] =>
+  KINDS.flatMap((kind) =>
+    rows
+      .filter(({ cells }) => cells.kind === kind)
+      .map(({ cells }) => ({
+        kind,
+        text: String(cells.text),
+        place: String(cells.place),
+        count: typeof cells.count === 'number' ? cells.count : 1,
+      })),
+  );

@@ -4,6 +4,9 @@ import type { Design } from '../design/schema.ts';
 import { compile } from '../installation/compile.ts';
 import { bonded, variantOf, withSwitchedSet } from '../testkit/bonding.ts';
 import { addLoad, bank1, baseDesign, circuit1, stack1 } from '../testkit/designs.ts';
+import { labelSheet } from '../formats/labelSheet.ts';
+import { svgOf } from '../formats/svg.ts';
+import { sheetLabels } from './labels.ts';
 import { scheduleOf, scheduleSheet } from './scheduleOf.ts';
 import { type Cell, type Row, SCHEDULE_KINDS, type ScheduleKind } from './table.ts';
 
@@ -276,6 +279,28 @@ it('labels name every source and every isolation point', () => {
   expect(isolation).toEqual(
     expect.arrayContaining(['service main', 'grid isolator', 'battery device of unit 1', 'device of Set']),
   );
+});
+
+it('labels go onto sheets, each as often as it is wanted and none over the edge', () => {
+  const design = baseDesign();
+  const installation = compile(design, SAMPLE_TYPES);
+  const labels = sheetLabels(scheduleOf('labels', { design, catalogue: SAMPLE_TYPES, installation }));
+  const pages = labelSheet(labels);
+  const texts = pages.flatMap(({ shapes }) =>
+    shapes.flatMap((shape) => (shape.kind === 'text' ? [shape] : [])),
+  );
+  // The texts of marks are wrapped at most; their first words stand as often as there are marks.
+  const wanted = labels
+    .filter(({ text }) => text.startsWith('Module 2 of'))
+    .reduce((sum, { count }) => sum + count, 0);
+  expect(texts.filter(({ text }) => text.startsWith('Module 2 of'))).toHaveLength(wanted);
+  expect(wanted).toBe(2);
+  for (const { x, y } of texts) {
+    expect(x).toBeGreaterThan(30);
+    expect(x).toBeLessThan(770);
+    expect(y).toBeLessThan(1100);
+  }
+  expect(svgOf(pages[0] ?? { widthPx: 0, heightPx: 0, shapes: [] })).toContain('More than one source');
 });
 
 it('parts count equipment, metres, ends and tools', () => {
