@@ -340,9 +340,9 @@ function layLine(circuit: Circuit, { type, cable, port, boardLabel }: CircuitSur
             {
               partId: undefined,
               label: `device of ${circuit.name}`,
-              ratedA: field(type?.ratedA ?? device.ratedA, ...from, 'device', 'ratedA'),
+              ratedA: field(device.ratedA ?? type?.ratedA, ...from, 'device', 'ratedA'),
               isFuse: isFuseKind(type?.device) || (device.curve ?? type?.curve) === 'gG',
-              curve: type?.curve ?? device.curve,
+              curve: device.curve ?? type?.curve,
               path: [...from, 'device'],
             },
           ],
