@@ -20,6 +20,12 @@ test('an outage is rehearsed: the first seconds, its hours, many nights, and the
   await page.getByText('As a table').click();
   await expect(page.getByRole('region', { name: 'Hour by hour' }).getByRole('row')).toHaveCount(31);
 
+  // Energy for an hour is no outage carried where a load drops out before the first minute is over.
+  await page.getByLabel('Lasts, h').fill('1');
+  await expect(
+    verdict.filter({ hasText: /The energy lasts to its end.*but in the first seconds: Work place/ }),
+  ).toBeVisible();
+
   await page.getByRole('tab', { name: 'The first seconds' }).click();
   await expect(page.getByRole('list', { name: 'Events' })).toContainText('Network rack (Office) drops out');
 

@@ -155,7 +155,7 @@ function ofSet(
   if (kind === 'transfer') {
     const transfer = transferOf(compiled);
     return transfer.known
-      ? { ...set, ...transfer.value }
+      ? { ...set, ...transfer.value, missing: transfer.value.missing.map(formatPath) }
       : { ...set, missing: transfer.missing.map(formatPath) };
   }
   if (!plant.known) return { ...set, missing: plant.missing.map(formatPath) };

@@ -208,6 +208,9 @@ function generatorOf(
       fuelL: found.generator.fuelL ?? Infinity,
     },
     leftOut: [
+      ...(rating.engineW.known
+        ? []
+        : [`What the engine of ${name} gives is not known: it is played with what its alternator gives.`]),
       ...(type.fuelLPerKwh === undefined
         ? [`What ${name} burns is not stated by its type: fuel is not counted.`]
         : []),
@@ -263,6 +266,12 @@ export function plantOf(installation: Installation, compiled: CompiledStack): Kn
     sunAcW: sunlight.ac,
     acStaysWithGenerator: sunlight.staysWithGenerator,
     generator: engine.generator,
-    leftOut: [...sunlight.leftOut, ...engine.leftOut],
+    leftOut: [
+      ...sunlight.leftOut,
+      ...engine.leftOut,
+      ...(stack.chargeCurrentA === undefined
+        ? ['The charge setting is not known: the bank is charged with as much as the inverters can.']
+        : []),
+    ],
   });
 }

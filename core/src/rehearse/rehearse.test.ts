@@ -413,6 +413,9 @@ describe('a design', () => {
       }),
     );
     expect(known(one).leftOut).toEqual(['The sun on Roof is left out. Not known: latitude of the site.']);
+    expect(known(of((d) => Reflect.deleteProperty(stack1(d), 'chargeCurrentA'))).leftOut).toEqual([
+      'The charge setting is not known: the bank is charged with as much as the inverters can.',
+    ]);
     expect(of((d) => Reflect.deleteProperty(bank1(d), 'cutoffSoc')).plant.known).toBe(false);
     expect(plantsOf(compile({ ...baseDesign(), stacks: [] }, SAMPLE_TYPES))).toEqual([]);
   });
@@ -428,6 +431,14 @@ describe('a design', () => {
     expect(transfer.value.drops).toEqual([{ what: 'Heater i1 (Heat)', longestMs: 1 }]);
     expect(transfer.value.lines[0]?.tripsAtS).toBeGreaterThanOrEqual(transfer.value.gapMs / 1000);
     expect(transfer.value.events.at(-1)?.sentence).toMatch(/the set trips|stalls/);
+    expect(transfer.value.missing).toEqual([]);
+    const silent = transferOf(
+      of((d) => void Reflect.deleteProperty(item1(d), 'longestInterruptionMs')).compiled,
+    );
+    expect(silent.known && [silent.value.drops, silent.value.missing]).toEqual([
+      [],
+      [['circuits', 'c1', 'items', 'i1', 'longestInterruptionMs']],
+    ]);
     const calm = transferOf(of((d) => void (stack1(d).name = 'Calm')).compiled);
     expect(calm.known && calm.value.lines[0]?.tripsAtS).toBeUndefined();
   });

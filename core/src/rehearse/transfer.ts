@@ -4,6 +4,7 @@ import { islandBoard } from '../figures/loads/boards.ts';
 import type { CompiledStack } from '../installation/installation.ts';
 import { allowedTimeS } from '../network/overload.ts';
 import { all, type Known, mapKnown } from '../values/known.ts';
+import type { Path } from '../values/problem.ts';
 import { formatQuantity } from '../words/quantity.ts';
 import type { Line } from '../values/quantities.ts';
 
@@ -36,6 +37,8 @@ export interface Transfer {
   readonly gapSetBy: string;
   /** What cannot take the gap, and for how long it could. */
   readonly drops: readonly { readonly what: string; readonly longestMs: number }[];
+  /** Loads of which nobody knows what gap they take. */
+  readonly missing: readonly Path[];
   readonly lines: readonly LinePickup[];
   readonly events: readonly TransferEvent[];
 }
@@ -88,6 +91,13 @@ export function transferOf(compiled: CompiledStack): Known<Transfer> {
           : [],
       ),
     );
+    const missing = board.circuits.flatMap(({ id, items }) =>
+      items.flatMap((item) =>
+        item.longestInterruptionMs === undefined
+          ? [['circuits', id, 'items', item.id, 'longestInterruptionMs']]
+          : [],
+      ),
+    );
     const most = type.overloadCurve.at(-1)?.multiple ?? 1;
     const lines = supply.lines.map((line, index): LinePickup => {
       const ratedVa = capability.perLineVa[index] ?? 0;
@@ -103,6 +113,7 @@ export function transferOf(compiled: CompiledStack): Known<Transfer> {
       gapMs: time.ms,
       gapSetBy: time.setBy,
       drops,
+      missing,
       lines,
       events: eventsOf(compiled, time.ms, drops, lines),
     };

@@ -69,7 +69,22 @@ interface Judged {
   readonly verdict: string;
 }
 
+/** What cannot be judged of a device for want of a figure; a string's fault is limited by the sun, and judged with its cable. */
+function openQuestions(
+  { use }: CableLine,
+  isSized: boolean,
+  breakingA: number | undefined,
+  faultA: Cell,
+): string[] {
+  return [
+    ...(isSized ? [] : ['what its cable carries is not known']),
+    ...(use === 'pv' ? [] : breakingA === undefined ? ['its breaking capacity is not known'] : []),
+    ...(use === 'pv' || typeof faultA === 'number' ? [] : ['what can flow into a fault there is not known']),
+  ];
+}
+
 function judged(
+  line: CableLine,
   device: LineDevice,
   sized: SizedLine | undefined,
   breakingA: number | undefined,
@@ -89,7 +104,10 @@ function judged(
     return { state: 'over', verdict: `larger than its conductor allows: ${worst.working}` };
   if (sized !== undefined && sized.plannedDeviceA !== undefined && ratedA < sized.carried.currentA)
     return { state: 'over', verdict: `smaller than its load of ${formatNumber(sized.carried.currentA)} A` };
-  return { state: 'within', verdict: 'within' };
+  const open = openQuestions(line, sized !== undefined, breakingA, faultA);
+  return open.length === 0
+    ? { state: 'within', verdict: 'within' }
+    : { state: 'unknown', verdict: open.join('; ') };
 }
 
 function rowsOf(installation: Installation, line: CableLine, parts: ReadonlyMap<string, Part>): Row<Key>[] {
@@ -98,9 +116,10 @@ function rowsOf(installation: Installation, line: CableLine, parts: ReadonlyMap<
   const sized = found?.known === true ? found.value : undefined;
   return line.devices.map((device): Row<Key> => {
     const part = parts.get(device.partId ?? '');
-    const figures = part?.device;
+    // A device of a circuit is no part of the network: its figures stand in its type.
+    const figures = part?.device ?? installation.circuitDeviceTypes[line.circuit?.device?.typeId ?? ''];
     const faultA = faultAt(installation, line, part);
-    const { state, verdict } = judged(device, sized, figures?.breakingA, faultA);
+    const { state, verdict } = judged(line, device, sized, figures?.breakingA, faultA);
     return {
       id: `${line.id} ${device.label}`,
       partIds: device.partId === undefined ? line.ends.map(({ partId }) => partId) : [device.partId],

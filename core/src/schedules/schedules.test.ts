@@ -235,6 +235,89 @@ it('a size of no table goes by the next thinner, and says so; a length of nought
   expect(wired(0.5, 5).verdict).toBe('its size is not tabulated for the way it is laid');
 });
 
+describe('what nobody knows is no pass', () => {
+  const stateOf = (kind: ScheduleKind, has: Readonly<Record<string, Cell>>, edit: (d: Design) => void) => {
+    const rows = rowsOf(kind, edit);
+    const cells = cellsOf(rows, has);
+    return rows.find((row) => row.cells === cells)?.state;
+  };
+  const wired = (edit: (d: Design) => void) => (d: Design) => {
+    d.site.prospectiveFaultA = 6000;
+    // 6000 A can flow, and the type opens 10 kA.
+    const type = variantOf('protective-device', 'dc-breaker-50a-hv', { breakingA: 10_000, ratedA: 16 });
+    d.types.push(type);
+    Object.assign(circuit1(d), {
+      device: { typeId: type.id, curve: 'B' },
+      cable: { lengthM: 15, areaMm2: 2.5 },
+    });
+    edit(d);
+  };
+  const nothing = () => undefined;
+
+  it.each<[string, ScheduleKind, Readonly<Record<string, Cell>>, (d: Design) => void, string | undefined]>([
+    ['a setting that nobody read', 'settings', { setting: 'Output frequency' }, nothing, undefined],
+    [
+      'a setting that was read',
+      'settings',
+      { setting: 'Output frequency' },
+      (d) => void Object.assign(stack1(d).units[0] ?? {}, { frequencyHz: 50 }),
+      'within',
+    ],
+    [
+      'a setting that nobody can tell',
+      'settings',
+      { setting: 'Output voltage' },
+      (d) => void Reflect.deleteProperty(d.site, 'lineVoltageV'),
+      'unknown',
+    ],
+    ['a device with all its figures', 'devices', { in: 'Heat' }, wired(nothing), 'within'],
+    [
+      'a device of which nobody knows what it opens',
+      'devices',
+      { in: 'Heat' },
+      wired((d) => void (circuit1(d).device = { ratedA: 16 })),
+      'unknown',
+    ],
+    [
+      'a device where nobody knows what can flow',
+      'devices',
+      { in: 'Heat' },
+      wired((d) => Reflect.deleteProperty(d.site, 'prospectiveFaultA')),
+      'unknown',
+    ],
+    [
+      'a device of a load that nobody knows',
+      'devices',
+      { in: 'Heat' },
+      wired((d) => void (circuit1(d).items = [])),
+      'unknown',
+    ],
+    ['a cable with size and length', 'conductors', { cable: 'Heat' }, wired(nothing), 'within'],
+    [
+      'a cable without a length',
+      'conductors',
+      { cable: 'Heat' },
+      wired((d) => void (circuit1(d).cable = { areaMm2: 2.5 })),
+      'unknown',
+    ],
+  ])('%s', (_, kind, has, edit, state) => expect(stateOf(kind, has, edit)).toBe(state));
+
+  it.each([
+    [{ stripMm: 18, torqueNm: 12 }, 'within'],
+    [{ stripMm: 18 }, 'unknown'],
+    [{ torqueNm: 12 }, 'unknown'],
+  ])('a termination with %j', (stated, state) => {
+    const found = stateOf('terminations', { port: 'battery port', terminal: 'DC+' }, (d) => {
+      const type = variantOf('inverter', 'hybrid-5k-1ph', {
+        terminals: [{ port: 'battery', minMm2: 25, maxMm2: 70, ends: ['ring'], ...stated }],
+      });
+      d.types.push(type);
+      stack1(d).inverterTypeId = type.id;
+    });
+    expect(found).toBe(state);
+  });
+});
+
 describe('sensors', () => {
   it('say which arrow the type wants and which is fitted', () => {
     const rows = rowsOf('sensors', (d) =>

@@ -22,14 +22,12 @@ interface Setting {
   readonly typed?: Cell;
 }
 
-const stateOf = ({ wanted, typed }: Setting): RowState =>
-  wanted === null
-    ? 'unknown'
-    : typed === undefined || typed === null
-      ? 'within'
-      : String(typed) === String(wanted)
-        ? 'within'
-        : 'over';
+/** A setting that nobody has read there has no verdict: what is wanted is no proof of what is set. */
+function stateOf({ wanted, typed }: Setting): { readonly state?: RowState } {
+  if (wanted === null) return { state: 'unknown' };
+  if (typed === undefined || typed === null) return {};
+  return { state: String(typed) === String(wanted) ? 'within' : 'over' };
+}
 
 function gridSettings({ site }: Installation): Setting[] {
   const isOff = site.grid === 'none';
@@ -280,7 +278,7 @@ function unitRows(installation: Installation, compiled: CompiledStack, unit: Uni
   return settings.map((one) => ({
     id: `${compiled.stack.id}/${unit.id} ${one.id}`,
     partIds: [`unit ${compiled.stack.id}/${unit.id}`],
-    state: stateOf(one),
+    ...stateOf(one),
     cells: { device, setting: one.setting, wanted: one.wanted, typed: one.typed ?? '', why: one.why },
   }));
 }

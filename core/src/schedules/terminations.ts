@@ -127,7 +127,11 @@ function rowOf(
   const wrong = row === undefined ? [] : fitNotes(row, areaMm2, together.length);
   const others = together.filter((one) => one !== landing);
   const state: RowState =
-    wrong.length > 0 ? 'over' : row === undefined || areaMm2 === undefined ? 'unknown' : 'within';
+    wrong.length > 0
+      ? 'over'
+      : made === undefined || row?.torqueNm === undefined || row.stripMm === undefined
+        ? 'unknown'
+        : 'within';
   const id = `${line.id} ${end.port?.id ?? end.partId} ${name}`;
   return {
     id,

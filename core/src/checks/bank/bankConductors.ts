@@ -12,7 +12,7 @@ import type { Path } from '../../values/problem.ts';
 import { remember } from '../../values/remember.ts';
 import type { Check, Measurement } from '../check.ts';
 import { bankOf } from '../support/bank.ts';
-import { lowestV } from '../support/lowestV.ts';
+import { lowestV } from '../../figures/bank/lowestV.ts';
 import { eachSharingBank, type SharingCase } from '../support/sharing.ts';
 import { bankSubject } from '../support/subjects.ts';
 import { symbol } from '../support/workings.ts';

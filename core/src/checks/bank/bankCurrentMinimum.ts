@@ -1,4 +1,4 @@
-import { lowestV } from '../support/lowestV.ts';
+import { lowestV } from '../../figures/bank/lowestV.ts';
 import type { Check } from '../check.ts';
 import { dischargeCurrent } from '../support/dischargeCurrent.ts';
 

@@ -8,7 +8,7 @@ import { bankOf } from './bank.ts';
 import { efficiencyOf, steadyMoment } from './bankMoment.ts';
 import { batteryCurrentStep } from './bankSteps.ts';
 import { eachStack, type StackCase } from './eachLine.ts';
-import { lowestV } from './lowestV.ts';
+import { lowestV } from '../../figures/bank/lowestV.ts';
 import { spreadAt } from './sharing.ts';
 import { bankSubject } from './subjects.ts';
 

@@ -5,7 +5,7 @@ import { stringAtRest } from '../../figures/bank/stringAtRest.ts';
 import type { BatteryStart } from '../../figures/loads/surges.ts';
 import type { Path } from '../../values/problem.ts';
 import type { CheckContext } from '../check.ts';
-import { lowestV } from './lowestV.ts';
+import { lowestV } from '../../figures/bank/lowestV.ts';
 import type { StackCase } from './eachLine.ts';
 import { solvedFor, type SolvedShare, spreadAt } from './sharing.ts';
 

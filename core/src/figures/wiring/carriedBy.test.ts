@@ -4,7 +4,7 @@ import type { Design } from '../../design/schema.ts';
 import { compile } from '../../installation/compile.ts';
 import { sizeLine } from '../../sizing/sizeLine.ts';
 import { addLoad, baseDesign, circuit1, item1, stack1, threePhase } from '../../testkit/designs.ts';
-import { withSwitchedSet } from '../../testkit/bonding.ts';
+import { variantOf, withSwitchedSet } from '../../testkit/bonding.ts';
 import { cableLines } from './cableLines.ts';
 import { carriedBy } from './carriedBy.ts';
 
@@ -68,6 +68,35 @@ describe('what a cable carries', () => {
   it.each(ROWS)('%s', (_, label, edit, amperes) =>
     expect(of(label, edit).carried.currentA).toBeCloseTo(amperes, 1),
   );
+
+  it('a set that trips above the lowest voltage of its bank draws no more than it does there', () => {
+    const { carried } = of('unit 1, battery port', (d) => {
+      const type = variantOf('inverter', 'hybrid-5k-1ph', { lowVoltageTripV: 48 });
+      d.types.push(type);
+      stack1(d).inverterTypeId = type.id;
+    });
+    // 5000 / (0.94 · 48)
+    expect(carried.currentA).toBeCloseTo(110.82, 1);
+  });
+
+  it.each([
+    // 5000 / (0.94 · 44.8) = 118.7 A is more than 100 A: whatever the setting is, it does not govern.
+    [100, true],
+    [130, false],
+  ])('without a charge setting, where the type charges with %d A at most', (maxChargeA, isKnown) => {
+    const design = baseDesign();
+    const type = variantOf('inverter', 'hybrid-5k-1ph', { maxChargeA });
+    design.types.push(type);
+    stack1(design).inverterTypeId = type.id;
+    Reflect.deleteProperty(stack1(design), 'chargeCurrentA');
+    const installation = compile(design, SAMPLE_TYPES);
+    const lines = cableLines(installation);
+    const carried = ['unit 1, battery port', 'lead of module 1 '].map((label) => {
+      const line = lines.known ? lines.value.find((one) => one.label.includes(label)) : undefined;
+      return line && carriedBy(installation, line)?.known;
+    });
+    expect(carried).toEqual([isKnown, isKnown]);
+  });
 
   it('module leads carry what the bank gives them: about a quarter of it each', () => {
     const leads = [1, 2, 3, 4].map((number) => of(`lead of module ${number} `).carried.currentA);

@@ -1,5 +1,6 @@
 import type { Unit } from '../../installation/facts.ts';
 import type { CompiledStack, Installation } from '../../installation/installation.ts';
+import type { InverterType } from '../../catalogue/inverterType.ts';
 import { isOwnBank } from '../../installation/ownBank.ts';
 import { all, field, type Known, known, mapKnown, unknownAt } from '../../values/known.ts';
 import { remember } from '../../values/remember.ts';
@@ -7,22 +8,34 @@ import { formatNumber } from '../../words/quantity.ts';
 import { bankAtLoad, type BankAtLoad } from '../bank/bankAtLoad.ts';
 import { branchCurrents } from '../bank/branchCurrents.ts';
 import { chargeShareOf } from '../bank/chargeShare.ts';
+import { lowestV } from '../bank/lowestV.ts';
 import { bankOfSet } from '../bank/ofSet.ts';
 import { efficiencyAt } from '../capability/efficiency.ts';
 import { type Flow, typeOfUnit } from './acCarried.ts';
 
 const amperes = (value: number): string => `${formatNumber(value)} A`;
 
-/** Lowest voltage at which a set still runs: constant power draws the most current there. */
-const lowestV = (compiled: CompiledStack): Known<number> => {
-  const { stack } = compiled;
+const lowestOf = (compiled: CompiledStack): Known<number> => {
   const given = all({ bank: bankOfSet(compiled), type: compiled.type });
   if (!given.known) return given;
-  const { bank, type } = given.value;
+  const { bank } = given.value;
   return bank === 'none'
-    ? unknownAt(['stacks', stack.id, 'bank'])
-    : known(Math.max(bank.minV, type.batteryWindowV.min, type.lowVoltageTripV));
+    ? unknownAt(['stacks', compiled.stack.id, 'bank'])
+    : known(lowestV(given.value, bank));
 };
+
+/**
+ * The charge setting of a unit. One that nobody has stated does not matter where the most that the type charges with is no more than what
+ * it draws; otherwise it is not known what flows.
+ */
+const chargeSetting = ({ stack }: CompiledStack, mostA: number, dischargeA: number): Known<number> =>
+  stack.chargeCurrentA === undefined && mostA <= dischargeA
+    ? known(0)
+    : field(stack.chargeCurrentA, 'stacks', stack.id, 'chargeCurrentA');
+
+/** What one inverter draws at its rated power and the lowest voltage: I = P / (η · V). */
+const ratedDrawA = (type: InverterType, volts: number): number =>
+  type.ratedW / (efficiencyAt(type, type.ratedW) * volts);
 
 /** Voltage and current of a battery lead. */
 export interface DcFlow extends Flow {
@@ -35,12 +48,12 @@ export function unitBatteryFlow(
   compiled: CompiledStack,
   unit: Unit,
 ): Known<DcFlow> {
-  const given = all({ type: typeOfUnit(installation, compiled, unit), volts: lowestV(compiled) });
-  return mapKnown(given, ({ type, volts }) => {
-    const efficiency = efficiencyAt(type, type.ratedW);
-    const dischargeA = type.ratedW / (efficiency * volts);
-    const chargeA = compiled.stack.chargeCurrentA ?? 0;
-    return chargeA > dischargeA
+  const given = all({ type: typeOfUnit(installation, compiled, unit), volts: lowestOf(compiled) });
+  if (!given.known) return given;
+  const { type, volts } = given.value;
+  const dischargeA = ratedDrawA(type, volts);
+  return mapKnown(chargeSetting(compiled, type.maxChargeA, dischargeA), (chargeA) =>
+    chargeA > dischargeA
       ? {
           volts,
           currentA: chargeA,
@@ -51,9 +64,9 @@ export function unitBatteryFlow(
           volts,
           currentA: dischargeA,
           powerFactor: 1,
-          because: `rated power at the lowest voltage: ${formatNumber(type.ratedW)} W / (${efficiency} · ${formatNumber(volts)} V) = ${amperes(dischargeA)}`,
-        };
-  });
+          because: `rated power at the lowest voltage: ${formatNumber(type.ratedW)} W / (${efficiencyAt(type, type.ratedW)} · ${formatNumber(volts)} V) = ${amperes(dischargeA)}`,
+        },
+  );
 }
 
 interface FullPower {
@@ -64,7 +77,7 @@ interface FullPower {
 
 /** The bank at the rated power of all its inverters. */
 const fullPowerOf = remember((compiled: CompiledStack): Known<FullPower | 'none'> => {
-  const given = all({ type: compiled.type, volts: lowestV(compiled) });
+  const given = all({ type: compiled.type, volts: lowestOf(compiled) });
   if (!given.known) return given;
   const { type, volts } = given.value;
   const units = compiled.stack.units.length;
@@ -81,15 +94,17 @@ const fullPowerOf = remember((compiled: CompiledStack): Known<FullPower | 'none'
 
 /** A lead of a bank that is solved: what flows in it at the rated power of the inverters, or while they charge as set. */
 export function branchFlow(compiled: CompiledStack, branchId: string): Known<DcFlow> {
-  const given = all({ full: fullPowerOf(compiled), volts: lowestV(compiled) });
+  const given = all({ full: fullPowerOf(compiled), volts: lowestOf(compiled), type: compiled.type });
   if (!given.known) return given;
-  const { full, volts } = given.value;
+  const { full, volts, type } = given.value;
   const nowhere = unknownAt(['stacks', compiled.stack.id, 'bank', 'joining']);
   if (full === 'none' || full.solved.share.kind !== 'solved') return nowhere;
   const at = full.solved.circuit.branches.findIndex(({ id }) => id === branchId);
   const solvedA = Math.abs(branchCurrents(full.solved.circuit, full.solved.share)[at] ?? NaN);
   if (Number.isNaN(solvedA)) return nowhere;
   const dischargeA = solvedA * full.factor;
+  const setting = chargeSetting(compiled, type.maxChargeA, ratedDrawA(type, volts));
+  if (!setting.known) return setting;
   const charge = chargeShareOf(compiled);
   const chargeA =
     charge.known && charge.value !== 'none' && charge.value.share.kind === 'solved'
@@ -105,13 +120,12 @@ export function branchFlow(compiled: CompiledStack, branchId: string): Known<DcF
 
 /** A lead of a bank that is one string, or not solved: all of it, over the strings side by side. */
 export function bankLeadFlow(compiled: CompiledStack): Known<DcFlow> {
-  const given = all({ bank: bankOfSet(compiled), type: compiled.type, volts: lowestV(compiled) });
+  const given = all({ bank: bankOfSet(compiled), type: compiled.type, volts: lowestOf(compiled) });
   return mapKnown(given, ({ bank, type, volts }) => {
     const side = bank === 'none' ? 1 : bank.parallelCount;
     const units = isOwnBank(compiled.stack) ? 1 : compiled.stack.units.length;
-    const watts = units * type.ratedW;
     const spread = side > 1 ? 1 + compiled.defaults.moduleShareTolerance.value : 1;
-    const currentA = (watts / (efficiencyAt(type, type.ratedW) * volts) / side) * spread;
+    const currentA = ((units * ratedDrawA(type, volts)) / side) * spread;
     return {
       volts,
       currentA,

@@ -4,11 +4,17 @@ import { useOpenJob } from '../../state/job.ts';
 import { fieldHref } from '../../ui/fieldLinks.ts';
 
 /** What would have to be said before this can be played, each with the way to its field. */
-export function MissingLinks({ missing }: { readonly missing: readonly Path[] }) {
+export function MissingLinks({
+  missing,
+  title = 'This cannot be played yet. Not known:',
+}: {
+  readonly missing: readonly Path[];
+  readonly title?: string;
+}) {
   const { id, design } = useOpenJob();
   return (
     <div className="text-unknown">
-      <p>This cannot be played yet. Not known:</p>
+      <p>{title}</p>
       <ul className="list-disc pl-5">
         {missing.slice(0, 12).map((path) => (
           <li key={path.join('/')}>

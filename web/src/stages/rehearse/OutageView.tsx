@@ -1,6 +1,6 @@
 import { counted, formatQuantity, type OutageRun, type Plant } from '@bastion/core';
 import type { ChartData, ChartOptions } from 'chart.js';
-import { CircleCheck, Download, OctagonX } from 'lucide-react';
+import { Download } from 'lucide-react';
 import { useMemo } from 'react';
 import { Line } from 'react-chartjs-2';
 import { downloadSheet } from '../../state/downloadSheet.ts';
@@ -8,6 +8,7 @@ import { useOpenJob } from '../../state/job.ts';
 import { noteExport } from '../../state/noteExport.ts';
 import { type ChartInks, useChartInks } from '../../ui/chart.ts';
 import { clockOf, type Played, playOutage, verdictOf } from './playOutage.ts';
+import { type RehearsalVerdict, Verdict } from './Verdict.tsx';
 
 /** A line of more points than this looks the same as one of these. */
 const MOST_POINTS = 600;
@@ -201,10 +202,18 @@ function Hours({ run, played }: { readonly run: OutageRun; readonly played: Play
 }
 
 /** One outage, minute by minute: what is asked for and served, where it comes from, and how the bank stands. */
-export function OutageView({ plant, run }: { readonly plant: Plant; readonly run: OutageRun }) {
+export function OutageView({
+  plant,
+  run,
+  start,
+}: {
+  readonly plant: Plant;
+  readonly run: OutageRun;
+  readonly start: RehearsalVerdict;
+}) {
   const inks = useChartInks();
   const played = useMemo(() => playOutage(plant, run), [plant, run]);
-  const verdict = verdictOf(played, run);
+  const verdict = verdictOf(played, run, plant, start);
   const hours = run.minutes / 60;
   const power: ChartData<'line', Points> = {
     datasets: [
@@ -228,12 +237,9 @@ export function OutageView({ plant, run }: { readonly plant: Plant; readonly run
       ),
     ],
   };
-  const Icon = verdict.isGood ? CircleCheck : OctagonX;
   return (
     <div className="grid gap-3">
-      <p className={`text-lg font-semibold ${verdict.isGood ? 'text-within' : 'text-over'}`} role="status">
-        <Icon size={18} aria-hidden="true" className="inline" /> {verdict.words}
-      </p>
+      <Verdict verdict={verdict} />
       <div className="h-52">
         <Line
           data={power}

@@ -3,35 +3,20 @@ import {
   nightsRun,
   outageRun,
   type OutageRun,
-  type Plant,
   plantsOf,
   type Rehearsed,
-  type RehearsalAsk,
+  transferOf,
 } from '@bastion/core';
 import { Tabs } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { useOpenJob } from '../../state/job.ts';
-import { readNumber } from '../../ui/readNumber.ts';
 import '../wiring/wiring.css';
 import { MissingLinks } from './MissingLinks.tsx';
 import { NightsView } from './NightsView.tsx';
+import { type Asked, askOf, OutageForm } from './OutageForm.tsx';
 import { OutageView } from './OutageView.tsx';
+import { startOf } from './startOf.ts';
 import { TransferView } from './TransferView.tsx';
-
-const MONTHS = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-];
 
 const TABS = [
   { key: 'transfer', title: 'The first seconds' },
@@ -39,147 +24,6 @@ const TABS = [
   { key: 'nights', title: 'Many nights' },
 ] as const;
 type TabKey = (typeof TABS)[number]['key'];
-
-interface Asked {
-  readonly startH: string;
-  readonly hours: string;
-  readonly month: number;
-  readonly sky: number;
-  readonly fromFull: boolean;
-  readonly withChance: boolean;
-  readonly lose: '' | 'unit' | 'module';
-  readonly loseAtH: string;
-}
-
-function askOf(asked: Asked): RehearsalAsk | string {
-  const startH = readNumber(asked.startH);
-  const hours = readNumber(asked.hours);
-  const atH = readNumber(asked.loseAtH);
-  if (startH === undefined || startH < 0 || startH >= 24) return 'The outage begins between 0 and 24 h.';
-  if (hours === undefined || hours < 1 / 60 || hours > 336)
-    return 'An outage lasts between a minute and 336 h here.';
-  if (asked.lose !== '' && (atH === undefined || atH < 0 || atH >= hours))
-    return 'What fails, fails during the outage.';
-  return {
-    startH,
-    hours,
-    month: asked.month,
-    clearness: asked.sky,
-    fromFull: asked.fromFull,
-    ...(asked.withChance ? { seed: 1 } : {}),
-    ...(asked.lose === '' || atH === undefined ? {} : { lose: { what: asked.lose, atH } }),
-  };
-}
-
-function OutageForm({
-  asked,
-  plant,
-  onAsk,
-}: {
-  readonly asked: Asked;
-  readonly plant: Plant;
-  readonly onAsk: (asked: Asked) => void;
-}) {
-  return (
-    <fieldset className="no-print flex flex-wrap items-end gap-3">
-      <legend className="sr-only">The outage</legend>
-      <label>
-        <span className="block text-[13px] text-quiet">Grid goes at, h</span>
-        <input
-          className="input w-20! text-right"
-          inputMode="decimal"
-          value={asked.startH}
-          onChange={({ target }) => onAsk({ ...asked, startH: target.value })}
-        />
-      </label>
-      <label>
-        <span className="block text-[13px] text-quiet">Lasts, h</span>
-        <input
-          className="input w-20! text-right"
-          inputMode="decimal"
-          value={asked.hours}
-          onChange={({ target }) => onAsk({ ...asked, hours: target.value })}
-        />
-      </label>
-      <label>
-        <span className="block text-[13px] text-quiet">Month</span>
-        <select
-          className="input"
-          value={asked.month}
-          onChange={({ target }) => onAsk({ ...asked, month: Number(target.value) })}
-        >
-          {MONTHS.map((name, at) => (
-            <option key={name} value={at + 1}>
-              {name}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label>
-        <span className="block text-[13px] text-quiet">Sky</span>
-        <select
-          className="input"
-          value={asked.sky}
-          onChange={({ target }) => onAsk({ ...asked, sky: Number(target.value) })}
-        >
-          <option value={1}>clear</option>
-          <option value={0.5}>broken</option>
-          <option value={0.15}>overcast</option>
-        </select>
-      </label>
-      <label>
-        <span className="block text-[13px] text-quiet">Bank begins</span>
-        <select
-          className="input"
-          value={asked.fromFull ? 'full' : 'reserve'}
-          onChange={({ target }) => onAsk({ ...asked, fromFull: target.value === 'full' })}
-        >
-          <option value="reserve">at the reserve, {Math.round(plant.reserveSoc * 100)} %</option>
-          <option value="full">full</option>
-        </select>
-      </label>
-      <label>
-        <span className="block text-[13px] text-quiet">Load</span>
-        <select
-          className="input"
-          value={asked.withChance ? 'chance' : 'average'}
-          onChange={({ target }) => onAsk({ ...asked, withChance: target.value === 'chance' })}
-        >
-          <option value="average">as planned</option>
-          <option value="chance">with chance</option>
-        </select>
-      </label>
-      <label>
-        <span className="block text-[13px] text-quiet">Fails</span>
-        <select
-          className="input"
-          value={asked.lose}
-          onChange={({ target }) =>
-            onAsk({
-              ...asked,
-              lose: target.value === 'unit' || target.value === 'module' ? target.value : '',
-            })
-          }
-        >
-          <option value="">nothing</option>
-          <option value="unit">a unit</option>
-          <option value="module">a module</option>
-        </select>
-      </label>
-      {asked.lose !== '' && (
-        <label>
-          <span className="block text-[13px] text-quiet">After, h</span>
-          <input
-            className="input w-20! text-right"
-            inputMode="decimal"
-            value={asked.loseAtH}
-            onChange={({ target }) => onAsk({ ...asked, loseAtH: target.value })}
-          />
-        </label>
-      )}
-    </fieldset>
-  );
-}
 
 function OneSet({
   rehearsed,
@@ -205,13 +49,13 @@ function OneSet({
   // A night that was picked among many is played instead of the outage that is asked for.
   const [night, setNight] = useState<OutageRun>();
   const plant = rehearsed.plant.known ? rehearsed.plant.value : undefined;
-  const ask = askOf(asked);
+  const ask = useMemo(() => askOf(asked), [asked]);
   const run = useMemo(
     () => (plant === undefined || typeof ask === 'string' ? undefined : outageRun(plant, installation, ask)),
-    // The question is a new object each time; what it is made of is not.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [plant, installation, asked],
+    [plant, installation, ask],
   );
+  const transfer = useMemo(() => transferOf(rehearsed.compiled), [rehearsed.compiled]);
+  const start = startOf(transfer);
   const shown = night ?? run;
   return (
     <Tabs.Root
@@ -230,7 +74,7 @@ function OneSet({
         ))}
       </Tabs.List>
       <Tabs.Content value="transfer">
-        <TransferView compiled={rehearsed.compiled} />
+        <TransferView transfer={transfer} />
       </Tabs.Content>
       <Tabs.Content value="outage">
         {plant === undefined ? (
@@ -253,7 +97,7 @@ function OneSet({
                 {sentence}
               </p>
             ))}
-            {shown !== undefined && <OutageView plant={plant} run={shown} />}
+            {shown !== undefined && <OutageView plant={plant} run={shown} start={start} />}
           </div>
         )}
       </Tabs.Content>

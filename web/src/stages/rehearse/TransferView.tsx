@@ -1,13 +1,7 @@
-import {
-  type CompiledStack,
-  formatQuantity,
-  type LinePickup,
-  type Transfer,
-  transferOf,
-} from '@bastion/core';
-import { CircleCheck, OctagonX } from 'lucide-react';
-import { useMemo } from 'react';
+import { formatQuantity, type Known, type LinePickup, type Transfer } from '@bastion/core';
 import { MissingLinks } from './MissingLinks.tsx';
+import { startOf } from './startOf.ts';
+import { Verdict } from './Verdict.tsx';
 
 function Pickup({ pickup }: { readonly pickup: LinePickup }) {
   const most = Math.max(pickup.ratedVa, ...pickup.steps.map(({ va }) => va));
@@ -43,16 +37,12 @@ function Pickup({ pickup }: { readonly pickup: LinePickup }) {
 }
 
 function Played({ transfer }: { readonly transfer: Transfer }) {
-  const bad = transfer.events.find(({ isBad }) => isBad);
-  const Icon = bad === undefined ? CircleCheck : OctagonX;
   return (
     <div className="grid gap-3">
-      <p className={`text-lg font-semibold ${bad === undefined ? 'text-within' : 'text-over'}`} role="status">
-        <Icon size={18} aria-hidden="true" className="inline" />{' '}
-        {bad === undefined
-          ? `The gap of ${transfer.gapMs} ms is ridden through and everything picks up, within the figures entered.`
-          : bad.sentence}
-      </p>
+      <Verdict verdict={startOf({ known: true, value: transfer })} />
+      {transfer.missing.length > 0 && (
+        <MissingLinks title="Loads of which nobody has said what gap they take:" missing={transfer.missing} />
+      )}
       <p className="text-[13px] text-quiet">
         The gap lasts {transfer.gapMs} ms, by {transfer.gapSetBy}. After it everything that restarts by itself
         starts together, or with the delays of the design.
@@ -86,7 +76,6 @@ function Played({ transfer }: { readonly transfer: Transfer }) {
 }
 
 /** The first seconds: the gap, what drops out in it, and the pickup against the overload curve. */
-export function TransferView({ compiled }: { readonly compiled: CompiledStack }) {
-  const transfer = useMemo(() => transferOf(compiled), [compiled]);
+export function TransferView({ transfer }: { readonly transfer: Known<Transfer> }) {
   return transfer.known ? <Played transfer={transfer.value} /> : <MissingLinks missing={transfer.missing} />;
 }

@@ -1,4 +1,5 @@
 import { type Minute, type OutageResult, type OutageRun, type Plant, runOutage } from '@bastion/core';
+import type { RehearsalVerdict } from './Verdict.tsx';
 
 /** One outage as it was played, in columns by minute. */
 export interface Played {
@@ -77,20 +78,32 @@ export function clockOf(run: OutageRun, minute: number): string {
   return day === 0 ? clock : `${clock}, day ${day + 1}`;
 }
 
-/** What came of it, in one sentence: the first thing that goes wrong, or that nothing does. */
+/**
+ * What came of it: the first thing that goes wrong, or that nothing does. Hours are worth what the first seconds leave of them: where
+ * those trip, or are not known, or something is left out, no outage is carried without more ado.
+ */
 export function verdictOf(
   { result, events }: Played,
   run: OutageRun,
-): { readonly isGood: boolean; readonly words: string } {
+  { leftOut }: Plant,
+  start: RehearsalVerdict,
+): RehearsalVerdict {
   const hours = (minutes: number): string => `${Math.round((minutes / 60) * 100) / 100} h`;
   const bad = events.find(({ isBad }) => isBad);
-  if (result.lastedMinutes >= run.minutes)
+  if (result.lastedMinutes >= run.minutes) {
+    const lowest = `the bank is at ${Math.round(result.lowestSoc * 100)} % at its lowest`;
+    if (start.state !== 'within')
+      return {
+        state: start.state,
+        words: `The energy lasts to its end, ${hours(run.minutes)} (${lowest}), but in the first seconds: ${start.words}`,
+      };
     return {
-      isGood: true,
-      words: `Carried to its end, ${hours(run.minutes)}; the bank is at ${Math.round(result.lowestSoc * 100)} % at its lowest, within the figures entered.`,
+      state: leftOut.length > 0 ? 'unknown' : 'within',
+      words: `Carried to its end, ${hours(run.minutes)}; ${lowest}, within the figures entered${leftOut.length > 0 ? ' and without what is left out' : ''}.`,
     };
+  }
   return {
-    isGood: false,
+    state: 'over',
     words: `Dark after ${hours(result.lastedMinutes)}, at ${clockOf(run, result.lastedMinutes)}${bad === undefined ? '' : `: ${bad.sentence.charAt(0).toLowerCase()}${bad.sentence.slice(1)}`}`,
   };
 }
