@@ -292,7 +292,8 @@ export {
   type ScheduleKind,
 } from './schedules/table.ts';
 export { laidWords, smallestWords, TEST_TITLES } from './schedules/conductors.ts';
-export { type CableLine, cableLines } from './figures/wiring/cableLines.ts';
+export type { CableLine } from './figures/wiring/cableLine.ts';
+export { cableLines } from './figures/wiring/cableLines.ts';
 export { type SizedLine, sizeLine } from './sizing/sizeLine.ts';
 export { judgeSize } from './sizing/judgeSize.ts';
 export type { SizeAnswer, SizeTest } from './sizing/question.ts';

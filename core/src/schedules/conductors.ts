@@ -1,5 +1,6 @@
 import { leadSizeWords } from '../codes/leadSizes.ts';
-import { type CableLine, cableLines } from '../figures/wiring/cableLines.ts';
+import type { CableLine } from '../figures/wiring/cableLine.ts';
+import { cableLines } from '../figures/wiring/cableLines.ts';
 import type { Installation } from '../installation/installation.ts';
 import type { SizeAnswer, SizeTest } from '../sizing/question.ts';
 import type { Smallest } from '../sizing/smallestSize.ts';

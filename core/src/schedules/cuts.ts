@@ -1,6 +1,7 @@
 import { leadSizeWords } from '../codes/leadSizes.ts';
 import { conductorColours } from '../codes/tables.generated.ts';
-import { type CableLine, cableLines } from '../figures/wiring/cableLines.ts';
+import type { CableLine } from '../figures/wiring/cableLine.ts';
+import { cableLines } from '../figures/wiring/cableLines.ts';
 import type { Installation } from '../installation/installation.ts';
 import type { TerminalName } from '../installation/network.ts';
 import type { Remnant } from '../installation/facts.ts';

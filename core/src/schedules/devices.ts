@@ -1,6 +1,7 @@
 import { bankFault } from '../figures/bank/bankFault.ts';
 import { bankOfSet } from '../figures/bank/ofSet.ts';
-import { type CableLine, cableLines, type LineDevice } from '../figures/wiring/cableLines.ts';
+import type { CableLine, LineDevice } from '../figures/wiring/cableLine.ts';
+import { cableLines } from '../figures/wiring/cableLines.ts';
 import { circuitFaults } from '../figures/protection/faultProtection.ts';
 import type { Circuit } from '../installation/facts.ts';
 import type { Installation } from '../installation/installation.ts';

@@ -1,6 +1,6 @@
 import type { EquipmentType } from '../catalogue/schema.ts';
 import type { Design } from '../design/schema.ts';
-import type { CableLine } from '../figures/wiring/cableLines.ts';
+import type { CableLine } from '../figures/wiring/cableLine.ts';
 import type { Installation } from '../installation/installation.ts';
 import { commsSchedule } from './comms.ts';
 import { conductorSchedule } from './conductors.ts';

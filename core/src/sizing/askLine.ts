@@ -2,7 +2,7 @@ import { nextDeviceA } from '../codes/deviceFor.ts';
 import type { CodeProfileName } from '../codes/profile.ts';
 import type { Carried } from '../figures/wiring/carried.ts';
 import { carriedBy } from '../figures/wiring/carriedBy.ts';
-import type { CableLine, LineDevice } from '../figures/wiring/cableLines.ts';
+import type { CableLine, LineDevice } from '../figures/wiring/cableLine.ts';
 import type { Laying } from '../installation/facts.ts';
 import type { Installation } from '../installation/installation.ts';
 import { all, field, type Known, known } from '../values/known.ts';

@@ -4,7 +4,7 @@ import { fixedWiringOhm, leadOhm } from '../codes/leads.ts';
 import { bankFault } from '../figures/bank/bankFault.ts';
 import { bankOfSet } from '../figures/bank/ofSet.ts';
 import { circuitFaults, type FaultAnswer, type FaultSource } from '../figures/protection/faultProtection.ts';
-import type { CableLine } from '../figures/wiring/cableLines.ts';
+import type { CableLine } from '../figures/wiring/cableLine.ts';
 import type { Installation } from '../installation/installation.ts';
 import type { Fault } from './question.ts';
 

@@ -1,7 +1,7 @@
 import type { Insulation, Laid, Method } from '../codes/ampacity.ts';
 import type { CodeProfileName } from '../codes/profile.ts';
 import { isLine } from '../figures/wiring/carried.ts';
-import type { CableLine } from '../figures/wiring/cableLines.ts';
+import type { CableLine } from '../figures/wiring/cableLine.ts';
 import type { Installation } from '../installation/installation.ts';
 import { field, type Known, known } from '../values/known.ts';
 

@@ -1,4 +1,4 @@
-import type { CableLine } from '../figures/wiring/cableLines.ts';
+import type { CableLine } from '../figures/wiring/cableLine.ts';
 import type { Installation } from '../installation/installation.ts';
 import { type Known, mapKnown } from '../values/known.ts';
 import { remember } from '../values/remember.ts';

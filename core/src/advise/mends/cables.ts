@@ -3,7 +3,8 @@ import { leadSizeWords } from '../../codes/leadSizes.ts';
 import { applyEdits } from '../../design/applyEdits.ts';
 import type { Edit } from '../../design/edits.ts';
 import type { Design } from '../../design/schema.ts';
-import { type CableLine, cableLines } from '../../figures/wiring/cableLines.ts';
+import type { CableLine } from '../../figures/wiring/cableLine.ts';
+import { cableLines } from '../../figures/wiring/cableLines.ts';
 import { sizeLine, type SizedLine } from '../../sizing/sizeLine.ts';
 import { type Candidate, once, type Trouble } from './candidate.ts';
 

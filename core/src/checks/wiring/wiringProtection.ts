@@ -1,6 +1,6 @@
 import { leadSizeWords } from '../../codes/leadSizes.ts';
 import type { CodeProfileName } from '../../codes/profile.ts';
-import type { CableLine } from '../../figures/wiring/cableLines.ts';
+import type { CableLine } from '../../figures/wiring/cableLine.ts';
 import { cableLines } from '../../figures/wiring/cableLines.ts';
 import type { Laying } from '../../installation/facts.ts';
 import type { Installation } from '../../installation/installation.ts';

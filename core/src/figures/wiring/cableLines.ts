@@ -1,57 +1,14 @@
 import { boardPartId } from '../../installation/build/boards.ts';
 import type { Installation } from '../../installation/installation.ts';
-import type { Network, Part, Port, Run, TerminalName } from '../../installation/network.ts';
-import { all, field, known, type Known, mapKnown, unknownAt } from '../../values/known.ts';
+import type { Network, Part, Run, TerminalName } from '../../installation/network.ts';
+import { all, field, type Known, mapKnown, unknownAt } from '../../values/known.ts';
 import type { Path } from '../../values/problem.ts';
 import { groupBy } from '../../values/groupBy.ts';
 import { remember } from '../../values/remember.ts';
-import type { Branch } from '../bank/bankLay.ts';
-import { bankCircuitOf } from '../bank/ofSet.ts';
-import type { ProtectiveDeviceType } from '../../catalogue/partTypes.ts';
-import type { Cable, Circuit } from '../../installation/facts.ts';
-
-/** Where a cable ends. A battery lead between two modules ends at parts whose ports the drawing does not tell apart. */
-export interface End {
-  readonly partId: string;
-  readonly label: string;
-  readonly port: Port | undefined;
-}
-
-/** A breaker, fuse or switch in a cable, as far as it is stated. */
-export interface LineDevice {
-  /** The part that it is in the network. */
-  readonly partId: string | undefined;
-  readonly label: string;
-  readonly ratedA: Known<number>;
-  readonly isFuse: boolean;
-  readonly curve: string | undefined;
-  readonly path: Path;
-}
-
-/** One cable from end to end with the devices in it: what somebody pulls, cuts and lands. */
-export interface CableLine {
-  /** Unique, and the same as long as its ends are. */
-  readonly id: string;
-  readonly label: string;
-  readonly ends: readonly [End, End];
-  /** The devices in it; of a circuit its own. */
-  readonly devices: readonly LineDevice[];
-  readonly names: readonly TerminalName[];
-  readonly use: Run['use'];
-  readonly lengthM: Known<number>;
-  readonly areaMm2: Known<number>;
-  /** Where its length and size are typed. */
-  readonly lengthPath: Path;
-  readonly areaPath: Path;
-  /** What somebody has said of it. */
-  readonly cable: Cable | undefined;
-  /** The circuit that it is the cable of. */
-  readonly circuit: Circuit | undefined;
-  /** The place of the design that made it. */
-  readonly from: Path;
-  /** For a lead of a battery bank: its resistance in the bank. */
-  readonly branch: { readonly stackId: string; readonly id: string } | undefined;
-}
+import type { Cable } from '../../installation/facts.ts';
+import { asSolved, bankLeads } from './bankLeads.ts';
+import { type CableLine, type End, isFuseKind, type Joined, type LineDevice } from './cableLine.ts';
+import { circuitLine } from './circuitLine.ts';
 
 /** Fields of the design that hold length and size of a cable of their own. */
 const TYPED: ReadonlySet<string | number> = new Set([
@@ -62,14 +19,6 @@ const TYPED: ReadonlySet<string | number> = new Set([
   'cable',
   'groupLead',
 ]);
-
-interface Joined {
-  readonly network: Network;
-  readonly ports: ReadonlyMap<string, Port>;
-  readonly parts: ReadonlyMap<string, Part>;
-  readonly runsAt: ReadonlyMap<string, readonly Run[]>;
-  readonly portsOf: ReadonlyMap<string, readonly Port[]>;
-}
 
 function runsByPort(runs: readonly Run[]): Map<string, Run[]> {
   const ends = runs.flatMap((run) => [run.a, run.b].map((port) => ({ port, run })));
@@ -102,9 +51,6 @@ function beyond(
     ? { device, run, portId: other.id }
     : undefined;
 }
-
-/** A fuse for alternating current: what a DC fuse lets pass for long is its maker's to say. */
-const isFuseKind = (device: string | undefined): boolean => device === 'fuse';
 
 /** A device that the design says is there, or does not deny. */
 function deviceOf(part: Part): LineDevice[] {
@@ -207,74 +153,6 @@ const namesOf = ([a, b]: readonly [End, End]): TerminalName[] =>
     .map(({ name }) => name)
     .filter((name) => b.port?.terminals.some((other) => other.name === name) === true);
 
-const LEADS: ReadonlySet<Branch['kind']> = new Set(['module-lead', 'link', 'group-lead']);
-
-const isSamePlace = (a: Branch['at'], b: Branch['at']): boolean =>
-  'source' in a ? 'source' in b && a.source === b.source : 'resistor' in b && a.resistor === b.resistor;
-
-/** The leads of a bank that is solved as a network; undefined where it is not known, or is one string. */
-function bankLeads(
-  compiled: Installation['stacks'][number],
-  joined: Joined,
-  cables: ReadonlyMap<string, Cable>,
-): CableLine[] | undefined {
-  const circuit = bankCircuitOf(compiled);
-  if (!circuit.known || typeof circuit.value === 'string') return undefined;
-  const { stack } = compiled;
-  const { branches } = circuit.value;
-  const endAt = (part: Part | undefined): End => {
-    const port = joined.portsOf.get(part?.id ?? '')?.[0];
-    return { partId: part?.id ?? stack.id, label: part?.label ?? stack.name, port };
-  };
-  const own = joined.network.parts.filter(({ stackId }) => stackId === stack.id);
-  const bars = endAt(own.find(({ kind }) => kind === 'bar'));
-  const moduleEnd = (id: string): End =>
-    endAt(own.find(({ kind, moduleId }) => kind === 'module' && moduleId === id));
-  return branches
-    .filter(({ kind, areaMm2 }) => LEADS.has(kind) && areaMm2 !== Infinity)
-    .map((branch): CableLine => {
-      const id = `bank ${stack.id} ${branch.id}`;
-      const [first = bars, second = bars] = (branch.moduleIds ?? []).map(moduleEnd);
-      return {
-        id,
-        label: `${branch.label} of ${stack.name}`,
-        ends: [first, second],
-        devices: branches
-          .filter(({ kind, at }) => kind === 'device' && isSamePlace(at, branch.at))
-          .map(({ label, ratedA, path }) => ({
-            partId: undefined,
-            label,
-            ratedA: ratedA ?? unknownAt(path),
-            isFuse: false,
-            curve: undefined,
-            path,
-          })),
-        names: ['DC+', 'DC−'],
-        use: 'battery',
-        lengthM: field(branch.lengthM, ...branch.path.slice(0, -1).map(String), 'lengthM'),
-        areaMm2: field(branch.areaMm2, ...branch.path.map(String)),
-        lengthPath: [...branch.path.slice(0, -1), 'lengthM'],
-        areaPath: branch.path,
-        cable: cables.get(id),
-        circuit: undefined,
-        from: branch.path,
-        branch: { stackId: stack.id, id: branch.id },
-      };
-    });
-}
-
-/** A battery lead whose length follows from the wall plan is as long as the bank is solved with. */
-function asSolved(line: CableLine, joined: Joined, installation: Installation): CableLine {
-  const port = line.ends.find(({ port: one }) => one?.role === 'battery');
-  const inverter = port && joined.parts.get(port.partId);
-  if (inverter?.kind !== 'inverter') return line;
-  const compiled = installation.stacks.find(({ stack }) => stack.id === inverter.stackId);
-  const circuit = compiled && bankCircuitOf(compiled);
-  if (circuit?.known !== true || typeof circuit.value === 'string') return line;
-  const tap = circuit.value.taps.find(({ unitId }) => unitId === inverter.unitId);
-  return tap === undefined ? line : { ...line, lengthM: known(tap.leadM) };
-}
-
 const cablesOf = remember(
   (cables: readonly Cable[]) => new Map(cables.map((cable) => [cable.lineId, cable])),
 );
@@ -304,82 +182,6 @@ function spineOf(network: Network, installation: Installation): readonly CableLi
     if (!line.ends.some(isModule)) lines.push(asSolved(line, joined, installation));
   }
   return [...lines, ...solved.flatMap(({ leads }) => leads ?? [])];
-}
-
-/** The conductors of a circuit: two lines are line to line and need no neutral; one and three have it. */
-const circuitNames = ({ lines }: Circuit): TerminalName[] => [
-  ...(lines ?? []),
-  ...(lines?.length === 2 ? [] : (['N'] as const)),
-  'PE',
-];
-
-/** What the cable of a circuit follows from beside the circuit. */
-interface CircuitSurroundings {
-  readonly type: ProtectiveDeviceType | undefined;
-  readonly cable: Cable | undefined;
-  readonly port: Port;
-  readonly boardLabel: string;
-}
-
-function layLine(circuit: Circuit, { type, cable, port, boardLabel }: CircuitSurroundings): CableLine {
-  const from = ['circuits', circuit.id];
-  const { device } = circuit;
-  const lengthPath = [...from, 'cable', 'lengthM'];
-  const areaPath = [...from, 'cable', 'areaMm2'];
-  return {
-    id: `circuit ${circuit.id}`,
-    label: circuit.name,
-    ends: [
-      { partId: port.partId, label: boardLabel, port },
-      { partId: `circuit ${circuit.id}`, label: circuit.name, port: undefined },
-    ],
-    devices:
-      device === undefined
-        ? []
-        : [
-            {
-              partId: undefined,
-              label: `device of ${circuit.name}`,
-              ratedA: field(device.ratedA ?? type?.ratedA, ...from, 'device', 'ratedA'),
-              isFuse: isFuseKind(type?.device) || (device.curve ?? type?.curve) === 'gG',
-              curve: device.curve ?? type?.curve,
-              path: [...from, 'device'],
-            },
-          ],
-    names: circuitNames(circuit),
-    use: 'ac',
-    lengthM: field(circuit.cable?.lengthM, ...lengthPath),
-    areaMm2: field(circuit.cable?.areaMm2, ...areaPath),
-    lengthPath,
-    areaPath,
-    cable,
-    from,
-    circuit,
-    branch: undefined,
-  };
-}
-
-interface LaidLine {
-  readonly around: CircuitSurroundings;
-  readonly line: CableLine;
-}
-
-/** The last cable of each circuit: most edits touch one circuit, and the others keep theirs. */
-const laidLines = new WeakMap<Circuit, LaidLine>();
-
-/** The cable of a circuit, from its board to what hangs on it; the same object for as long as nothing around it changes. */
-function circuitLine(circuit: Circuit, around: CircuitSurroundings): CableLine {
-  const before = laidLines.get(circuit);
-  if (
-    before?.around.type === around.type &&
-    before?.around.cable === around.cable &&
-    before?.around.port === around.port &&
-    before.around.boardLabel === around.boardLabel
-  )
-    return before.line;
-  const line = layLine(circuit, around);
-  laidLines.set(circuit, { around, line });
-  return line;
 }
 
 /** The cables of all circuits that have a board. */

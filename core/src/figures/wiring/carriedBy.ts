@@ -17,7 +17,7 @@ import {
   setGridFlow,
   setLoadFlow,
 } from './acCarried.ts';
-import type { CableLine } from './cableLines.ts';
+import type { CableLine } from './cableLine.ts';
 import { type Carried, systemOf } from './carried.ts';
 import { bankLeadFlow, branchFlow, type DcFlow, stringFlow, unitBatteryFlow } from './dcCarried.ts';
 

@@ -3,6 +3,7 @@ import {
   nightsRun,
   outageRun,
   type OutageRun,
+  type Plant,
   plantsOf,
   type Rehearsed,
   transferOf,
@@ -24,6 +25,14 @@ const TABS = [
   { key: 'nights', title: 'Many nights' },
 ] as const;
 type TabKey = (typeof TABS)[number]['key'];
+
+function LeftOut({ plant }: { readonly plant: Plant }) {
+  return plant.leftOut.map((sentence) => (
+    <p key={sentence} className="text-[13px] text-unknown">
+      {sentence}
+    </p>
+  ));
+}
 
 function OneSet({
   rehearsed,
@@ -92,11 +101,7 @@ function OneSet({
               </p>
             )}
             {typeof ask === 'string' && <p className="text-over">{ask}</p>}
-            {plant.leftOut.map((sentence) => (
-              <p key={sentence} className="text-[13px] text-unknown">
-                {sentence}
-              </p>
-            ))}
+            <LeftOut plant={plant} />
             {shown !== undefined && <OutageView plant={plant} run={shown} start={start} />}
           </div>
         )}
@@ -105,20 +110,28 @@ function OneSet({
         {plant === undefined ? (
           <MissingLinks missing={rehearsed.plant.known ? [] : rehearsed.plant.missing} />
         ) : (
-          <NightsView
-            stackId={plant.stackId}
-            fromFull={asked.fromFull}
-            onWorst={(number, { pattern, seed, nights }) => {
-              const many = nightsRun(plant, installation, {
-                seed,
-                nights,
-                pattern,
-                fromFull: asked.fromFull,
-              });
-              setNight(nightRun(many, number));
-              onTab('outage');
-            }}
-          />
+          <div className="grid gap-3">
+            <LeftOut plant={plant} />
+            {start.state !== 'within' && (
+              <p className={start.state === 'over' ? 'text-over' : 'text-unknown'}>
+                These nights count energy alone. In the first seconds: {start.words}
+              </p>
+            )}
+            <NightsView
+              stackId={plant.stackId}
+              fromFull={asked.fromFull}
+              onWorst={(number, { pattern, seed, nights }) => {
+                const many = nightsRun(plant, installation, {
+                  seed,
+                  nights,
+                  pattern,
+                  fromFull: asked.fromFull,
+                });
+                setNight(nightRun(many, number));
+                onTab('outage');
+              }}
+            />
+          </div>
         )}
       </Tabs.Content>
     </Tabs.Root>
