@@ -9,8 +9,8 @@ import { readDesign } from '../design/read.ts';
 import type { Design } from '../design/schema.ts';
 import type { CheckId } from '../checks/registry.ts';
 import { addLoad, bank1, circuit1, item1, stack1 } from '../testkit/designs.ts';
-import { SOUND, soundDesign } from '../testkit/sound.ts';
-import { withSet, withStrings } from '../testkit/wired.ts';
+import { SOUND, soundDesign, withIsolators } from '../testkit/sound.ts';
+import { ownDevice, place, withSet, withStrings } from '../testkit/wired.ts';
 import { mendsOf } from './mends/mendsOf.ts';
 
 function analysisOf(design: unknown) {
@@ -51,6 +51,15 @@ function withGenerator(design: Design): Design {
 const one = (): Design => named('one unit');
 const two = (): Design => named('two in parallel');
 const three = (): Design => named('three-phase from single');
+
+/** What makes an AC breaker of a sample. */
+const ACB = { device: 'circuit-breaker', ratedA: 63, ratedV: 400 } as const;
+
+function isolatorOf({ devices }: Design): Design['devices'][number] {
+  const found = devices.find(({ role }) => role === 'grid-isolator');
+  if (found === undefined) throw new Error('A sound design has a grid isolator.');
+  return found;
+}
 
 /** One mistake in a design that is sound without it, and the check that must be the first cause. */
 const MISTAKES: readonly (readonly [string, () => Design, (design: Design) => void, CheckId])[] = [
@@ -169,7 +178,7 @@ const MISTAKES: readonly (readonly [string, () => Design, (design: Design) => vo
   ],
   [
     'a generator port that charging overloads',
-    () => withGenerator(one()),
+    () => withIsolators(withGenerator(one())),
     (d) => void (stack1(d).generatorChargeW = 9000),
     'generator.port',
   ],
@@ -178,7 +187,7 @@ const MISTAKES: readonly (readonly [string, () => Design, (design: Design) => vo
     () => {
       const d = one();
       withStrings(d, 9);
-      return d;
+      return withIsolators(d);
     },
     (d) => void Object.assign(d.arrays[0] ?? {}, { modulesPerString: 13 }),
     'pv.string-voltage',
@@ -188,6 +197,57 @@ const MISTAKES: readonly (readonly [string, () => Design, (design: Design) => vo
     one,
     (d) => void d.earthPoints.push({ id: 'e2', name: 'second bar', joins: ['chassis', 'electrode'] }),
     'bonding.earth-point',
+  ],
+  [
+    'a circuit rated above the device ahead of its board',
+    one,
+    (d) => {
+      place(d, 'unit-output', { stackId: 's', unitId: 'u1', ratedA: 32 });
+      circuit1(d).device = { ratedA: 40 };
+    },
+    'wiring.order',
+  ],
+  [
+    'an output device above its port',
+    one,
+    (d) => place(d, 'unit-output', { stackId: 's', unitId: 'u1', ratedA: 50 }),
+    'wiring.ports',
+  ],
+  [
+    'nothing to cut the grid off with',
+    one,
+    (d) => {
+      isolatorOf(d).fitted = 'none';
+      place(d, 'unit-grid', { stackId: 's', unitId: 'u1', fitted: 'none' });
+    },
+    'wiring.isolation',
+  ],
+  [
+    'a residual-current device of a type that does not see the inverter',
+    one,
+    (d) => {
+      ownDevice(d, 'rcd-40a-30ma-a', { residualType: 'AC' });
+      circuit1(d).device = { typeId: 'own' };
+    },
+    'wiring.residual',
+  ],
+  [
+    'a residual-current device that the filters trip',
+    one,
+    (d) => {
+      ownDevice(d, 'rcd-40a-30ma-a', { residualMa: 5 });
+      isolatorOf(d).typeId = 'own';
+    },
+    'wiring.leakage',
+  ],
+  [
+    'a breaker that opens less than the grid gives',
+    one,
+    (d) => {
+      ownDevice(d, 'dc-breaker-125a', { ...ACB, breakingA: 3000 });
+      isolatorOf(d).typeId = 'own';
+    },
+    'wiring.breaking',
   ],
   [
     'one unit on three lines',

@@ -97,8 +97,13 @@ import { wiringBreaking } from './wiring/wiringBreaking.ts';
 import { wiringConductor } from './wiring/wiringConductor.ts';
 import { wiringDevice } from './wiring/wiringDevice.ts';
 import { wiringDrop } from './wiring/wiringDrop.ts';
+import { wiringIsolation } from './wiring/wiringIsolation.ts';
+import { wiringLeakage } from './wiring/wiringLeakage.ts';
+import { wiringOrder } from './wiring/wiringOrder.ts';
+import { wiringPorts } from './wiring/wiringPorts.ts';
 import { wiringProtection } from './wiring/wiringProtection.ts';
 import { wiringRating } from './wiring/wiringRating.ts';
+import { wiringResidual } from './wiring/wiringResidual.ts';
 import { wiringTerminals } from './wiring/wiringTerminals.ts';
 import type { Check } from './check.ts';
 import type { Finding } from './finding.ts';
@@ -204,8 +209,13 @@ export const CHECKS = [
   wiringConductor,
   wiringDevice,
   wiringDrop,
+  wiringIsolation,
+  wiringLeakage,
+  wiringOrder,
+  wiringPorts,
   wiringProtection,
   wiringRating,
+  wiringResidual,
   wiringTerminals,
 ] as const satisfies readonly Check[];
 

@@ -105,8 +105,13 @@ const OF_CHECK: Readonly<Record<CheckId, Severity>> = {
   'wiring.conductor': 'people',
   'wiring.device': 'people',
   'wiring.drop': 'load',
+  'wiring.isolation': 'people',
+  'wiring.leakage': 'load',
+  'wiring.order': 'load',
+  'wiring.ports': 'equipment',
   'wiring.protection': 'people',
   'wiring.rating': 'load',
+  'wiring.residual': 'people',
   'wiring.terminals': 'equipment',
 };
 

@@ -35,6 +35,9 @@ function standard(profile: 'metric' | 'na'): readonly number[] {
   return [...new Set(own)].sort((a, b) => a - b);
 }
 
+/** The standard ratings of a profile, rising, A. */
+export const standardDevicesA = (name: CodeProfileName): readonly number[] => STANDARD_A[name];
+
 /** The next standard rating at or above a current; undefined above the largest. */
 export function nextDeviceA(
   name: CodeProfileName,

@@ -30,7 +30,7 @@ import type { DeviceRole } from '../design/networkSchema.ts';
 import type { Wiring } from '../design/wiringSchema.ts';
 import type { Known } from '../values/known.ts';
 import type { Path } from '../values/problem.ts';
-import type { Network } from './network.ts';
+import type { DeviceFigures, Network } from './network.ts';
 import type { RouteLength } from './place/routes.ts';
 import type { OnWall } from './place/wall.ts';
 import type { Supply } from './supply.ts';
@@ -48,6 +48,9 @@ export interface BatteryDevice {
   readonly ratedA: Known<number>;
   readonly milliohm: number | undefined;
   readonly timeCurrent: Known<NonNullable<ProtectiveDeviceType['timeCurrent']>>;
+  /** What its type says of where it may stand, and that type. */
+  readonly device?: DeviceFigures;
+  readonly deviceTypeId?: string;
   readonly path: Path;
 }
 

@@ -33,7 +33,10 @@ export type PartKind =
   | 'electrode';
 
 /** What the type of a protective device says of where it may stand. */
-export type DeviceFigures = Pick<ProtectiveDeviceType, 'device' | 'ratedV' | 'poles' | 'breakingA'>;
+export type DeviceFigures = Pick<
+  ProtectiveDeviceType,
+  'device' | 'ratedV' | 'poles' | 'breakingA' | 'curve' | 'residualMa' | 'residualType'
+>;
 
 /** A thing of the installation. Its id is unique and never taken apart. */
 export interface Part {
@@ -57,6 +60,8 @@ export interface Part {
   readonly fitted?: Known<'yes' | 'none'>;
   readonly ratedA?: Known<number>;
   readonly device?: DeviceFigures;
+  /** The type those figures come from. */
+  readonly deviceTypeId?: string;
   /** A short rating for the drawing, as "5 kVA". */
   readonly rating?: string;
 }

@@ -1,8 +1,7 @@
-import { bankFault } from '../figures/bank/bankFault.ts';
-import { bankOfSet } from '../figures/bank/ofSet.ts';
 import type { CableLine, LineDevice } from '../figures/wiring/cableLine.ts';
 import { cableLines } from '../figures/wiring/cableLines.ts';
 import { circuitFaults } from '../figures/protection/faultProtection.ts';
+import { faultsAtDevice } from '../figures/protection/placeFaults.ts';
 import type { Circuit } from '../installation/facts.ts';
 import type { Installation } from '../installation/installation.ts';
 import type { Part } from '../installation/network.ts';
@@ -39,17 +38,11 @@ const COLUMNS: readonly Column<Key>[] = [
   { key: 'verdict', title: 'Verdict' },
 ];
 
-/** The most that can flow into a fault at a device: of the grid on its side, of the bank on the battery's. */
-function faultAt(installation: Installation, line: CableLine, part: Part | undefined): Cell {
-  if (line.use === 'ac')
-    return installation.site.grid === 'none' ? null : (installation.site.prospectiveFaultA ?? null);
-  if (line.use !== 'battery') return null;
-  const stackId = part?.stackId ?? line.branch?.stackId;
-  const compiled = installation.stacks.find(({ stack }) => stack.id === stackId);
-  const bank = compiled && bankOfSet(compiled);
-  if (compiled === undefined || bank?.known !== true || bank.value === 'none') return null;
-  const fault = bankFault(compiled, bank.value);
-  return fault.known ? Math.round(fault.value.amperes) : null;
+/** The most that any source can drive into a fault at a device; null while that of one of them is not known. */
+function faultAt(installation: Installation, line: CableLine, device: LineDevice): Cell {
+  const found = faultsAtDevice(installation, line, device);
+  if (found.length === 0 || found.some(({ currentA }) => !currentA.known)) return null;
+  return Math.round(Math.max(...found.map(({ currentA }) => (currentA.known ? currentA.value : 0))));
 }
 
 const SOURCE_WORDS = { grid: 'grid', island: 'island', generator: 'generator' } as const;
@@ -117,9 +110,8 @@ function rowsOf(installation: Installation, line: CableLine, parts: ReadonlyMap<
   const sized = found?.known === true ? found.value : undefined;
   return line.devices.map((device): Row<Key> => {
     const part = parts.get(device.partId ?? '');
-    // A device of a circuit is no part of the network: its figures stand in its type.
-    const figures = part?.device ?? installation.circuitDeviceTypes[line.circuit?.device?.typeId ?? ''];
-    const faultA = faultAt(installation, line, part);
+    const { figures } = device;
+    const faultA = faultAt(installation, line, device);
     const { state, verdict } = judged(line, device, sized, figures?.breakingA, faultA);
     return {
       id: `${line.id} ${device.label}`,

@@ -32,7 +32,8 @@ export interface CheckCase {
 
 /** Whether all but the last step of a place can be walked in the design, by field name, id or index. */
 function leadsSomewhere(design: Design, path: Path): boolean {
-  if (path[0] === 'types') return true;
+  // Types are copied in when first used, and a cable is listed when somebody first says something of it.
+  if (path[0] === 'types' || (path[0] === 'wiring' && path[1] === 'cables')) return true;
   let value: unknown = design;
   for (const part of path.slice(0, -1)) {
     if (Array.isArray(value)) {

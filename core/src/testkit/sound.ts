@@ -1,4 +1,5 @@
 import { planBus, planComms, plannedAddress } from '../advise/wiring.ts';
+import { lackingIsolators } from '../advise/setUp/isolators.ts';
 import type { Arrangement, InverterType } from '../catalogue/inverterType.ts';
 import type { BatteryType } from '../catalogue/batteryType.ts';
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
@@ -144,6 +145,14 @@ export function soundDesign(spec: SoundSpec): Design {
     },
   ];
   spec.edit?.(design);
+  return withIsolators(design);
+}
+
+/** The design with a device at every source that has none. */
+export function withIsolators(design: Design): Design {
+  let made = design.devices.length;
+  const isolators = lackingIsolators(design, (prefix) => `${prefix}-own-${(made += 1)}`);
+  design.devices.push(...isolators.map((one) => ({ ...one, fitted: 'yes' as const })));
   return design;
 }
 

@@ -1,7 +1,7 @@
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import type { ProtectiveDeviceType } from '../catalogue/partTypes.ts';
 import type { GeneratorType } from '../catalogue/sourceTypes.ts';
-import type { Design, PvArray } from '../design/schema.ts';
+import type { Design, Device, PvArray } from '../design/schema.ts';
 import { bank1, stack1 } from './designs.ts';
 
 /** A cable of the parallel bus of the base design's type, in its right sockets. */
@@ -92,12 +92,22 @@ export function withRated(design: Design, figures: Partial<GeneratorType>): void
   Object.assign(design.generators.at(-1) ?? {}, { connection: 'transfer-switch' });
 }
 
+/** A device type like a sample with other figures; its id is "own". */
+export function ownDevice(design: Design, likeId: string, figures: Partial<ProtectiveDeviceType>): void {
+  const found = SAMPLE_TYPES.find((type) => type.id === likeId);
+  if (found?.kind !== 'protective-device') throw new Error(`There is no sample device "${likeId}".`);
+  design.types.push({ ...found, id: 'own', name: 'Own device', ...figures });
+}
+
 /** The battery device of the base design as one of a type like the 125 A breaker with other figures. */
 export const batteryDevice =
   (figures: Partial<ProtectiveDeviceType>) =>
   (design: Design): void => {
-    const found = SAMPLE_TYPES.find((type) => type.id === 'dc-breaker-125a');
-    if (found?.kind !== 'protective-device') throw new Error('It is a sample.');
-    design.types.push({ ...found, id: 'own', name: 'Own breaker', ...figures });
+    ownDevice(design, 'dc-breaker-125a', figures);
     bank1(design).breakerTypeId = 'own';
   };
+
+/** Lists a device at a place of the base design, there and of a rating or a type. */
+export function place(design: Design, role: Device['role'], of: Partial<Device>): void {
+  design.devices.push({ id: `d${design.devices.length + 1}`, role, fitted: 'yes', ...of });
+}

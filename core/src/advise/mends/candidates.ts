@@ -11,6 +11,7 @@ import {
 } from './bankSide.ts';
 import { fittingDevices, fittingSizes } from './cables.ts';
 import type { Candidate, Trouble } from './candidate.ts';
+import { isolators, otherDeviceTypes, smallerDevices } from './devices.ts';
 import { leaveOff, loadSide, moreUnits, ontoBackup, otherInverters } from './loadSide.ts';
 import { batteryBus, equalLeads, lessCharging, parallelBus, sameFirmware, unitSettings } from './settings.ts';
 import { shedStage } from './shedStage.ts';
@@ -118,10 +119,14 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
   'surge.output': loadSide,
   'surge.staggered': loadSide,
   'surge.stall': loadSide,
-  'wiring.breaking': otherDevices,
+  'wiring.breaking': (trouble) => [...otherDeviceTypes(trouble), ...otherDevices(trouble)],
   'wiring.conductor': fittingSizes,
   'wiring.device': otherDevices,
   'wiring.drop': fittingSizes,
+  'wiring.isolation': isolators,
+  'wiring.leakage': otherDeviceTypes,
+  'wiring.order': smallerDevices,
+  'wiring.ports': smallerDevices,
   'wiring.protection': (trouble) => [
     ...thickerLeads(trouble, ['inverterLead', 'lead', 'groupLead']),
     ...otherDevices(trouble),
@@ -129,6 +134,7 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
     ...fittingDevices(trouble),
   ],
   'wiring.rating': fittingDevices,
+  'wiring.residual': otherDeviceTypes,
   'wiring.terminals': (trouble) => [
     ...thickerLeads(trouble, ['inverterLead', 'lead', 'groupLead']),
     ...fittingSizes(trouble),

@@ -1,5 +1,6 @@
 import type { InverterType } from '../../catalogue/inverterType.ts';
 import type { EquipmentType } from '../../catalogue/schema.ts';
+import { lackingIsolators } from './isolators.ts';
 import { chargeKeyOf } from '../../figures/capability/acCharge.ts';
 import { largestChargeW } from '../../figures/generator/largestCharge.ts';
 import { compile } from '../../installation/compile.ts';
@@ -113,6 +114,15 @@ function withEarthPoint(design: Design, newId: NewId): Design {
   ]);
 }
 
+/** A device at every source that has none yet, marked as planned. */
+function withIsolators(design: Design, newId: NewId): Design {
+  const devices = lackingIsolators(design, newId);
+  return withFirstValues(
+    { ...design, devices: [...design.devices, ...devices] },
+    devices.map(({ id }) => ({ path: ['devices', id, 'fitted'], value: 'yes' })),
+  );
+}
+
 /** Lowers the planned charging power to what the generator leaves beside the load that is known by now. */
 function chargeWithin(design: Design, stackId: string, catalogue: readonly EquipmentType[]): Design {
   const installation = compile(design, catalogue);
@@ -189,7 +199,7 @@ export function setUp(
     ...generatorValues(kit, generator, types.get(choice.generator?.typeId ?? '')),
     ...values,
   ]);
-  const complete = copyUsedTypes(withEarthPoint(planned, newId), catalogue);
+  const complete = copyUsedTypes(withIsolators(withEarthPoint(planned, newId), newId), catalogue);
   return {
     ok: true,
     value: generator === undefined ? complete : chargeWithin(complete, stack.id, catalogue),

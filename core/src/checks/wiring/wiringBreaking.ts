@@ -1,68 +1,140 @@
-import { bankFault } from '../../figures/bank/bankFault.ts';
-import { bankOfSet } from '../../figures/bank/ofSet.ts';
-import { type Check, judge, unknownFinding } from '../check.ts';
-import type { Finding } from '../finding.ts';
-import { onNetwork, partSubject, troubleOrOne, WHOLE } from '../support/network.ts';
-import { symbol } from '../support/workings.ts';
+import { type PlaceFault, type PlaceSource, faultsAtDevice } from '../../figures/protection/placeFaults.ts';
+import type { CableLine, LineDevice } from '../../figures/wiring/cableLine.ts';
+import { cableLines } from '../../figures/wiring/cableLines.ts';
+import type { Installation } from '../../installation/installation.ts';
+import type { Network } from '../../installation/network.ts';
+import { uniquePaths } from '../../values/known.ts';
+import { type Check, type CheckContext, judge, unknownFinding } from '../check.ts';
+import type { Finding, Subject } from '../finding.ts';
+import { cableSubject } from '../support/cables.ts';
+import { onNetwork, partOf, partSubject, troubleOrOne, WHOLE } from '../support/network.ts';
+import { NO_WORKING } from '../check.ts';
 
-/** Breaking capacity of the battery devices against what the bank can drive into a bolted fault. */
+const SOURCE_WORDS: Readonly<Record<PlaceSource, string>> = {
+  grid: 'the grid',
+  island: 'the inverters in island',
+  generator: 'the generator',
+  bank: 'the bank',
+  strings: 'the strings',
+};
+
+const SOURCE_BASIS: Readonly<Record<PlaceSource, string>> = {
+  grid: 'I = V / √((V / I_p)² + R²): prospective current of the service through the cold cables on the way; leads of units are not counted.',
+  island: 'n · S · multiple / V of the inverters that can feed this place, cables not counted.',
+  generator: 'S / lines · multiple / V of the generators that can feed this place, cables not counted.',
+  bank: 'I_sc = U_max / R_bank: inner resistance of the modules alone, without leads; of one module or group what lies on the stronger side.',
+  strings: '1.25 · I_sc of the strings behind it.',
+};
+
+/** A device that opens on a fault, with what its type says. A residual-current device leaves that to the one ahead of it. */
+interface Opener {
+  readonly subject: Subject;
+  readonly typeId: string | undefined;
+  readonly breakingA: number | undefined;
+}
+
+function openerOf(
+  installation: Installation,
+  network: Network,
+  line: CableLine,
+  { partId, path, label, figures, typeId }: LineDevice,
+): Opener | undefined {
+  if (figures === undefined || (figures.breakingA === undefined && figures.device === 'residual-current'))
+    return undefined;
+  const part = partId === undefined ? undefined : partOf(network, partId);
+  const ofLine = cableSubject(installation, line);
+  return {
+    subject:
+      part !== undefined
+        ? partSubject(network, part)
+        : line.circuit !== undefined
+          ? ofLine
+          : { ...ofLine, id: path.join('/'), label },
+    typeId,
+    breakingA: figures.breakingA,
+  };
+}
+
+function judgeFault(context: CheckContext, opener: Opener, fault: PlaceFault): Finding {
+  const { subject, breakingA, typeId } = opener;
+  const { source, currentA, uncounted } = fault;
+  const missing = [
+    ...(currentA.known ? [] : currentA.missing),
+    ...(breakingA === undefined ? [['types', typeId ?? '', 'breakingA']] : []),
+  ];
+  if (!currentA.known || breakingA === undefined)
+    return unknownFinding(wiringBreaking.id, context, subject, 'A', uniquePaths(missing));
+  return judge(wiringBreaking.id, context, {
+    subject,
+    value: currentA.value,
+    limit: breakingA,
+    unit: 'A',
+    // Cables on the way that nobody has stated count as nothing: what is within without them is within with them.
+    missing: currentA.value > breakingA ? uncounted : [],
+    data: {
+      source: SOURCE_WORDS[source],
+      less: uncounted.length > 0 ? ' (less behind the cables on the way, once they are stated)' : '',
+    },
+    working: () => ({
+      ...NO_WORKING,
+      inputs: [
+        {
+          label: 'Breaking capacity',
+          path: ['types', typeId ?? '', 'breakingA'],
+          value: breakingA,
+          unit: 'A',
+        },
+      ],
+      source: SOURCE_BASIS[source],
+    }),
+  });
+}
+
+const RANK = { over: 0, unknown: 1, tight: 2, within: 3 } as const;
+
+/** Of the sources of a place the one that is worst for its device. */
+const worse = (a: Finding, b: Finding): Finding =>
+  RANK[a.state] !== RANK[b.state]
+    ? RANK[a.state] < RANK[b.state]
+      ? a
+      : b
+    : (a.margin ?? 1) <= (b.margin ?? 1)
+      ? a
+      : b;
+
+/** Breaking capacity of every device of a stated type against what each source can drive into a bolted fault right behind it. */
 export const wiringBreaking: Check<'wiring.breaking'> = {
   id: 'wiring.breaking',
-  title: 'Breaking capacity of battery devices',
+  title: 'Breaking capacity of devices',
   family: 'wiring',
   modes: 'once',
   sentences: {
-    over: '{{subject}}: the bank can drive {{value}} into a fault and the device opens {{limit}} at most.',
+    over: '{{subject}}: {{source}} can drive {{value}} into a fault{{less}} and the device opens {{limit}} at most.',
     tight:
-      '{{subject}}: the bank can drive {{value}} into a fault; the device opens {{limit}}: {{margin}} left.',
-    within: '{{subject}}: the bank can drive {{value}} into a fault; the device opens {{limit}}.',
+      '{{subject}}: {{source}} can drive {{value}} into a fault; the device opens {{limit}}: {{margin}} left.',
+    within: '{{subject}}: {{source}} can drive {{value}} into a fault; the device opens {{limit}}.',
     unknown: '{{subject}}: the fault current is not known. Missing: {{missing}}.',
   },
   run: (context) =>
-    onNetwork(wiringBreaking.id, context, ({ network }) =>
-      troubleOrOne(
-        network.parts.flatMap((part): Finding[] => {
-          const breakingA = part.device?.breakingA;
-          const isWhole = part.role === 'battery-unit';
-          if (breakingA === undefined || !isWhole) return [];
-          const compiled = context.installation.stacks.find(({ stack }) => stack.id === part.stackId);
-          if (compiled === undefined) return [];
-          const found = bankOfSet(compiled);
-          const subject = partSubject(network, part);
-          if (!found.known) return [unknownFinding(wiringBreaking.id, context, subject, 'A', found.missing)];
-          if (found.value === 'none') return [];
-          const bank = found.value;
-          const known = bankFault(compiled, bank);
-          if (!known.known) return [unknownFinding(wiringBreaking.id, context, subject, 'A', known.missing)];
-          const fault = known.value;
-          return [
-            judge(wiringBreaking.id, context, {
-              subject,
-              value: fault.amperes,
-              limit: breakingA,
-              unit: 'A',
-              working: () => ({
-                steps: [
-                  {
-                    symbol: 'I_sc',
-                    meaning: 'current of the bank into a bolted fault',
-                    formula: 'U_max / R_bank',
-                    symbols: [
-                      symbol('U_max', 'highest voltage of the bank', bank.maxV, 'V'),
-                      symbol('R_bank', 'inner resistance of the bank', fault.ohm, 'Ω'),
-                    ],
-                    value: fault.amperes,
-                    unit: 'A',
-                  },
-                ],
-                inputs: [],
-                source: 'Inner resistance of the modules alone, without leads: the cautious side.',
-                notes: [],
-              }),
-            }),
-          ];
+    onNetwork(wiringBreaking.id, context, ({ network }) => {
+      const { installation } = context;
+      const lines = cableLines(installation);
+      if (!lines.known) return [];
+      const seen = new Set<string>();
+      const findings = lines.value.flatMap((line) =>
+        line.devices.flatMap((device): Finding[] => {
+          // A battery device stands in the lead of each pole: it is one.
+          if (device.partId !== undefined && seen.has(device.partId)) return [];
+          const opener = openerOf(installation, network, line, device);
+          if (opener === undefined) return [];
+          if (device.partId !== undefined) seen.add(device.partId);
+          const found = faultsAtDevice(installation, line, device).map((fault) =>
+            judgeFault(context, opener, fault),
+          );
+          const [first, ...rest] = found;
+          return first === undefined ? [] : [rest.reduce(worse, first)];
         }),
-        { ...WHOLE, label: 'Every inverter’s battery device of a stated breaking capacity' },
-      ),
-    ),
+      );
+      return troubleOrOne(findings, { ...WHOLE, label: 'Every device of a stated breaking capacity' });
+    }),
 };

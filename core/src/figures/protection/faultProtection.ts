@@ -1,13 +1,13 @@
 import type { ProtectiveDeviceType } from '../../catalogue/partTypes.ts';
 import { fixedWiringOhm } from '../../codes/leads.ts';
-import { GENERATOR_FAULT, isMagnetic, MAGNETIC_BANDS, MAGNETIC_MS } from '../../codes/magneticTrip.ts';
+import { isMagnetic, MAGNETIC_BANDS, MAGNETIC_MS } from '../../codes/magneticTrip.ts';
 import type { Circuit, Partition } from '../../installation/facts.ts';
-import type { CompiledGenerator, CompiledStack, Installation } from '../../installation/installation.ts';
+import type { CompiledStack, Installation } from '../../installation/installation.ts';
 import { isCarriedInIsland } from '../../installation/partitionKinds.ts';
 import { all, field, type Known, known, mapKnown, unknownAt } from '../../values/known.ts';
 import type { Path } from '../../values/problem.ts';
 import type { Line } from '../../values/quantities.ts';
-import { capabilityWithout } from '../capability/capability.ts';
+import { generatorFault, type SourceFault, stackFault, typeOfAll } from './sourceFaults.ts';
 
 /** Insulation runs no hotter than this in a circuit of unknown insulation, °C: hot copper gives the least fault current. */
 const HOTTEST_CONDUCTOR_C = 90;
@@ -91,42 +91,7 @@ const throughLoop = ({ lineVoltageV, cableOhm: ohm }: Loop, prospectiveA: number
 const limited = ({ lineVoltageV, cableOhm: ohm }: Loop, sourceA: number): number =>
   ohm === 0 ? sourceA : Math.min(sourceA, lineVoltageV / ohm);
 
-/** The type of a set where all its units are of that type; of a mixed set it tells nothing. */
-function typeOfAll({ stack, type }: CompiledStack): CompiledStack['type'] {
-  const other = stack.units.find(
-    ({ inverterTypeId }) => inverterTypeId !== undefined && inverterTypeId !== stack.inverterTypeId,
-  );
-  return other === undefined ? type : unknownAt(['stacks', stack.id, 'units', other.id, 'inverterTypeId']);
-}
-
-/** What all units of a set give into a fault on a line, A: n · S · multiple / ((1 + ε) · V). Heat takes nothing from it. */
-function stackFault(
-  compiled: CompiledStack,
-  line: number,
-  lineVoltageV: number,
-): Known<{ readonly currentA: number; readonly lastsMs: number }> {
-  const given = all({ type: typeOfAll(compiled), capability: capabilityWithout(compiled) });
-  if (!given.known) return given;
-  const { type, capability } = given.value;
-  return mapKnown(field(type.shortCircuit, 'types', type.id, 'shortCircuit'), ({ multiple, lastsMs }) => ({
-    currentA: (((capability.perLineVa[line] ?? 0) / capability.derating) * multiple) / lineVoltageV,
-    lastsMs,
-  }));
-}
-
-/** What a generator gives into a fault on one of its lines, A: as its type says, else the planning value times S / (m · V). */
-const generatorFault = (
-  { type }: CompiledGenerator,
-  lineVoltageV: number,
-): Known<{ readonly currentA: number; readonly lastsMs: number }> =>
-  mapKnown(type, (set) => {
-    const { multiple, lastsMs } = set.shortCircuit ?? GENERATOR_FAULT;
-    return { currentA: ((set.ratedVa / set.lines) * multiple) / lineVoltageV, lastsMs };
-  });
-
-const weakest = (
-  found: readonly { readonly currentA: number; readonly lastsMs: number }[],
-): { readonly currentA: number; readonly lastsMs: number } =>
+const weakest = (found: readonly SourceFault[]): SourceFault =>
   found.reduce((a, b) => (b.currentA < a.currentA ? b : a));
 
 /** Places of the lines a circuit stands on; the one with the least fault current governs. */

@@ -40,14 +40,20 @@ export function bankLeads(
         ends: [first, second],
         devices: branches
           .filter(({ kind, at }) => kind === 'device' && isSamePlace(at, branch.at))
-          .map(({ label, ratedA, path }) => ({
-            partId: undefined,
-            label,
-            ratedA: ratedA ?? unknownAt(path),
-            isFuse: false,
-            curve: undefined,
-            path,
-          })),
+          .map(({ label, ratedA, path }) => {
+            const listed = compiled.batteryDevices.find((one) => one.path[1] === path[1]);
+            return {
+              partId: undefined,
+              label,
+              ratedA: ratedA ?? unknownAt(path),
+              isFuse: false,
+              curve: undefined,
+              role: listed?.role,
+              figures: listed?.device,
+              typeId: listed?.deviceTypeId,
+              path,
+            };
+          }),
         names: ['DC+', 'DC−'],
         use: 'battery',
         lengthM: field(branch.lengthM, ...branch.path.slice(0, -1).map(String), 'lengthM'),

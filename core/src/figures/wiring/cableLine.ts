@@ -1,5 +1,5 @@
 import type { Cable, Circuit } from '../../installation/facts.ts';
-import type { Network, Part, Port, Run, TerminalName } from '../../installation/network.ts';
+import type { DeviceFigures, Network, Part, Port, Run, TerminalName } from '../../installation/network.ts';
 import type { Known } from '../../values/known.ts';
 import type { Path } from '../../values/problem.ts';
 
@@ -18,6 +18,10 @@ export interface LineDevice {
   readonly ratedA: Known<number>;
   readonly isFuse: boolean;
   readonly curve: string | undefined;
+  readonly role: Part['role'];
+  /** What its type says of it, and that type. */
+  readonly figures: DeviceFigures | undefined;
+  readonly typeId: string | undefined;
   readonly path: Path;
 }
 

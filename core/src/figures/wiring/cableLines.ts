@@ -61,7 +61,10 @@ function deviceOf(part: Part): LineDevice[] {
       label: part.label,
       ratedA: part.ratedA ?? unknownAt(part.from),
       isFuse: isFuseKind(part.device?.device),
-      curve: undefined,
+      curve: part.device?.curve,
+      role: part.role,
+      figures: part.device,
+      typeId: part.deviceTypeId,
       path: part.from,
     },
   ];

@@ -1,7 +1,8 @@
 import type { ProtectiveDeviceType } from '../../catalogue/partTypes.ts';
 import type { Cable, Circuit } from '../../installation/facts.ts';
 import type { Port, TerminalName } from '../../installation/network.ts';
-import { field } from '../../values/known.ts';
+import { figuresOf } from '../../installation/deviceFigures.ts';
+import { field, known } from '../../values/known.ts';
 import { type CableLine, isFuseKind } from './cableLine.ts';
 
 /** The conductors of a circuit: two lines are line to line and need no neutral; one and three have it. */
@@ -41,6 +42,10 @@ function layLine(circuit: Circuit, { type, cable, port, boardLabel }: CircuitSur
               ratedA: field(device.ratedA ?? type?.ratedA, ...from, 'device', 'ratedA'),
               isFuse: isFuseKind(type?.device) || (device.curve ?? type?.curve) === 'gG',
               curve: device.curve ?? type?.curve,
+              role: 'circuit',
+              ...(type === undefined
+                ? { figures: undefined, typeId: undefined }
+                : { figures: figuresOf(known(type)).device, typeId: type.id }),
               path: [...from, 'device'],
             },
           ],

@@ -4,7 +4,8 @@ import type { Conductor as Lead } from '../facts.ts';
 import type { Port, TerminalName } from '../network.ts';
 import type { Given } from './given.ts';
 import { type Laying, takesOf } from './laying.ts';
-import { belongsTo, deviceBehind, figuresOf } from './lines.ts';
+import { figuresOf } from '../deviceFigures.ts';
+import { belongsTo, deviceBehind } from './lines.ts';
 import type { LaidSet } from './outputs.ts';
 
 const DC: readonly TerminalName[] = ['DC+', 'DC−'];
@@ -110,9 +111,8 @@ export function layBattery(laying: Laying, given: Given, set: LaidSet): void {
               from: [...path, 'breakerA'],
               ratedA: compiled.breakerA,
               fitted: compiled.breakerA.known ? known('yes' as const) : unknownAt([...path, 'breakerA']),
-              ...(compiled.breaker.known
-                ? { typeName: compiled.breaker.value.name, device: figuresOf(compiled.breaker.value) }
-                : {}),
+              ...(compiled.breaker.known ? { typeName: compiled.breaker.value.name } : {}),
+              ...figuresOf(compiled.breaker),
             }),
       },
     });

@@ -1,11 +1,11 @@
 import type { Device, DeviceRole } from '../facts.ts';
-import type { ProtectiveDeviceType } from '../../catalogue/partTypes.ts';
-import type { DeviceFigures, Part, Port, TerminalName } from '../network.ts';
+import type { Part, Port, TerminalName } from '../network.ts';
 import { type Known, unknownAt } from '../../values/known.ts';
 import type { Path } from '../../values/problem.ts';
 import { ALWAYS, type Laying, neutralPole, takesOf } from './laying.ts';
 import type { ClosedIn } from '../network.ts';
 import type { FindType } from './types.ts';
+import { figuresOf } from '../deviceFigures.ts';
 
 /** To which thing a device belongs. */
 export type Belongs = Partial<
@@ -16,14 +16,6 @@ const KEYS = ['stackId', 'unitId', 'moduleId', 'group', 'partitionId', 'generato
 
 export const belongsTo = (device: Device, role: DeviceRole, of: Belongs): boolean =>
   device.role === role && KEYS.every((key) => device[key] === of[key]);
-
-/** What of a device type counts in its place. */
-export const figuresOf = ({ device, ratedV, poles, breakingA }: ProtectiveDeviceType): DeviceFigures => ({
-  device,
-  ratedV,
-  poles,
-  ...(breakingA === undefined ? {} : { breakingA }),
-});
 
 /** What is known of the device at a place: whether it is there, and its rating. */
 export function statedDevice(
@@ -105,7 +97,7 @@ export function deviceBehind(
     fitted,
     ratedA,
     ...(typeName === undefined ? {} : { typeName }),
-    ...(type.known ? { device: figuresOf(type.value) } : {}),
+    ...figuresOf(type),
     ...(device?.mountedId === undefined ? {} : { mountedId: device.mountedId }),
     ...spec.more,
   });

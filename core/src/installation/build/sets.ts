@@ -1,3 +1,4 @@
+import { figuresOf } from '../deviceFigures.ts';
 import type { BatteryType } from '../../catalogue/batteryType.ts';
 import type { Design, Stack } from '../../design/schema.ts';
 import { field, type Known, known, mapKnown } from '../../values/known.ts';
@@ -59,6 +60,7 @@ const batteryDevices = (design: Design, { id }: Stack, find: FindType): BatteryD
             : field(device.ratedA, ...path, 'ratedA'),
         milliohm: type.known ? type.value.milliohm : undefined,
         timeCurrent: type.known ? field(type.value.timeCurrent, 'types', type.value.id, 'timeCurrent') : type,
+        ...figuresOf(type),
         path,
       };
     });

@@ -1,0 +1,36 @@
+import { checkTable } from '../../testkit/checkTable.ts';
+import { stack1 } from '../../testkit/designs.ts';
+import { place } from '../../testkit/wired.ts';
+import { wiringPorts } from './wiringPorts.ts';
+
+// The 5 kVA unit: backup output 35 A, grid port 40 A.
+checkTable(wiringPorts, [
+  {
+    name: '40 A on an output of 35 A',
+    edit: (d) => place(d, 'unit-output', { stackId: 's', unitId: 'u1', ratedA: 40 }),
+    state: 'over',
+    value: 40,
+    limit: 35,
+    says: 'the backup output of the unit',
+  },
+  {
+    name: '32 A on an output of 35 A',
+    edit: (d) => place(d, 'unit-output', { stackId: 's', unitId: 'u1', ratedA: 32 }),
+    state: 'within',
+  },
+  {
+    name: '50 A on a grid port of 40 A',
+    edit: (d) => place(d, 'unit-grid', { stackId: 's', unitId: 'u1', ratedA: 50 }),
+    state: 'over',
+    value: 50,
+    limit: 40,
+  },
+  {
+    name: 'a service of 63 A ahead of a transfer device of 40 A',
+    edit: (d) => void (stack1(d).transferDeviceTypeId = 'changeover-40a-2p'),
+    state: 'over',
+    value: 63,
+    limit: 40,
+  },
+  { name: 'nothing stated at the ports', state: 'nothing' },
+]);

@@ -1,0 +1,96 @@
+import type { CompiledStack } from '../../installation/installation.ts';
+import type { Network, Part } from '../../installation/network.ts';
+import type { InverterType } from '../../catalogue/inverterType.ts';
+import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding } from '../check.ts';
+import type { Finding } from '../finding.ts';
+import { devicesOf, isGuard } from '../support/devices.ts';
+import { onNetwork, partOf, partSubject, troubleOrOne, WHOLE } from '../support/network.ts';
+
+/** Which limit of a type a device at one of its ports is held against. */
+interface PortLimit {
+  readonly label: string;
+  readonly key: 'gridPortA' | 'backupPortA';
+  readonly limitA: number | undefined;
+}
+
+/** The device of an output stands on the main one, unless the type names several: then the smallest is the one it must not overrun. */
+function limitOf(role: Part['role'], type: InverterType): PortLimit {
+  if (role === 'unit-grid') return { label: 'grid port', key: 'gridPortA', limitA: type.gridPortA };
+  const outputs = type.outputs?.map(({ limitA }) => limitA) ?? [];
+  const limitA = outputs.length === 0 ? type.backupPortA : Math.max(...outputs);
+  return { label: 'backup output', key: 'backupPortA', limitA };
+}
+
+function ofUnit(context: CheckContext, network: Network, part: Part, type: InverterType): Finding[] {
+  if (!isGuard(part) || part.ratedA?.known !== true) return [];
+  const subject = partSubject(network, part);
+  const { label, key, limitA } = limitOf(part.role, type);
+  if (limitA === undefined)
+    return [unknownFinding(wiringPorts.id, context, subject, 'A', [['types', type.id, key]])];
+  return [held(context, network, part, limitA, `the ${label} of the unit`, ['types', type.id, key])];
+}
+
+function held(
+  context: CheckContext,
+  network: Network,
+  part: Part,
+  limitA: number,
+  what: string,
+  path: readonly string[],
+): Finding {
+  const ratedA = part.ratedA?.known === true ? part.ratedA.value : undefined;
+  return judge(wiringPorts.id, context, {
+    subject: partSubject(network, part),
+    value: ratedA,
+    limit: limitA,
+    unit: 'A',
+    graded: false,
+    data: { what },
+    working: () => ({
+      ...NO_WORKING,
+      inputs: [
+        { label: 'Rating', path: [...part.from, 'ratedA'], value: ratedA, unit: 'A' },
+        { label: 'Limit', path: [...path], value: limitA, unit: 'A' },
+      ],
+      source: 'A device protects what stands behind it only up to its own rating.',
+    }),
+  });
+}
+
+/** The main of the service against the transfer device that it feeds. */
+function ofTransfer(context: CheckContext, network: Network, compiled: CompiledStack): Finding[] {
+  const { transferDevice, stack } = compiled;
+  const cabinet = partOf(network, `transfer ${stack.id}`);
+  const [main] = devicesOf(network, 'service-main');
+  if (cabinet === undefined || !transferDevice.known || transferDevice.value === 'none') return [];
+  if (main?.ratedA?.known !== true) return [];
+  const { ratedA, id } = transferDevice.value;
+  return [held(context, network, main, ratedA, 'the transfer device behind it', ['types', id, 'ratedA'])];
+}
+
+/** Devices at the ports of units, and ahead of a transfer device, against what stands behind them. */
+export const wiringPorts: Check<'wiring.ports'> = {
+  id: 'wiring.ports',
+  title: 'Devices protect the ports behind them',
+  family: 'wiring',
+  modes: 'once',
+  sentences: {
+    over: '{{subject}} is rated {{value}} and {{what}} {{limit}}: it does not protect it.',
+    tight: '{{subject}} is rated {{value}} for {{what}} of {{limit}}.',
+    within: '{{subject}}: each is rated at or below the port behind it.',
+    unknown: '{{subject}}: what the port behind it bears is not known. Missing: {{missing}}.',
+  },
+  run: (context) =>
+    onNetwork(wiringPorts.id, context, ({ network }) => {
+      const ports = [...devicesOf(network, 'unit-output'), ...devicesOf(network, 'unit-grid')];
+      const findings = context.installation.stacks.flatMap((compiled) => [
+        ...ports
+          .filter(({ stackId }) => stackId === compiled.stack.id)
+          .flatMap((part) =>
+            compiled.type.known ? ofUnit(context, network, part, compiled.type.value) : [],
+          ),
+        ...ofTransfer(context, network, compiled),
+      ]);
+      return troubleOrOne(findings, { ...WHOLE, label: 'Every device of a stated rating at a port' });
+    }),
+};

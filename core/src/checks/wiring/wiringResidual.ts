@@ -1,0 +1,92 @@
+import type { ProtectiveDeviceType } from '../../catalogue/partTypes.ts';
+import { cableLines } from '../../figures/wiring/cableLines.ts';
+import type { CompiledStack } from '../../installation/installation.ts';
+import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding } from '../check.ts';
+import type { Finding, Subject } from '../finding.ts';
+import { cableSubject } from '../support/cables.ts';
+import { isResidual } from '../support/devices.ts';
+import { onNetwork, partSubject, troubleOrOne, WHOLE } from '../support/network.ts';
+
+/** What each type sees: A also pulsating direct current, F also mixed frequencies, B also smooth direct current. */
+const ORDER = ['AC', 'A', 'F', 'B'] as const;
+type ResidualType = NonNullable<ProtectiveDeviceType['residualType']>;
+
+function judgeType(
+  context: CheckContext,
+  subject: Subject,
+  given: { readonly typeId: string; readonly has: ResidualType | undefined; readonly set: CompiledStack },
+): Finding[] {
+  const { typeId, has, set } = given;
+  if (!set.type.known) return [];
+  const { id, residualDevice: wants } = set.type.value;
+  if (has === undefined || wants === undefined)
+    return [
+      unknownFinding(wiringResidual.id, context, subject, '', [
+        ...(has === undefined ? [['types', typeId, 'residualType']] : []),
+        ...(wants === undefined ? [['types', id, 'residualDevice']] : []),
+      ]),
+    ];
+  return [
+    judge(wiringResidual.id, context, {
+      subject,
+      value: ORDER.indexOf(has) + 1,
+      limit: ORDER.indexOf(wants) + 1,
+      unit: '',
+      bound: 'at-least',
+      graded: false,
+      data: { has, wants },
+      working: () => ({
+        ...NO_WORKING,
+        source: `The inverter type wants a residual-current device of type ${wants}: AC sees alternating current alone, A also pulsating direct current, F also mixed frequencies, B also smooth direct current.`,
+      }),
+    }),
+  ];
+}
+
+/** Type of every residual-current device behind or ahead of a set against the one that its inverter type wants. */
+export const wiringResidual: Check<'wiring.residual'> = {
+  id: 'wiring.residual',
+  title: 'Types of residual-current devices',
+  family: 'wiring',
+  modes: 'once',
+  sentences: {
+    over: '{{subject}}: its residual-current device is of type {{has}} and the inverter wants type {{wants}}: it may not see the fault.',
+    tight: '{{subject}}: type {{has}} for type {{wants}}.',
+    within: '{{subject}} is of the type that the inverter wants.',
+    unknown:
+      '{{subject}}: whether its residual-current device sees every fault is not known. Missing: {{missing}}.',
+  },
+  run: (context) =>
+    onNetwork(wiringResidual.id, context, ({ network }) => {
+      const { installation } = context;
+      const setOf = (stackId: string | undefined): CompiledStack | undefined =>
+        installation.stacks.find(({ stack }) => stack.id === stackId);
+      const partitions = new Map(installation.partitions.map((one) => [one.id, one]));
+      const lines = cableLines(installation);
+      const ofCircuits = (lines.known ? lines.value : []).flatMap((line): Finding[] => {
+        const typeId = line.circuit?.device?.typeId;
+        const type = typeId === undefined ? undefined : installation.circuitDeviceTypes[typeId];
+        const partition = partitions.get(line.circuit?.partitionId ?? '');
+        const set = partition?.kind === 'grid' ? undefined : setOf(partition?.stackId);
+        if (type === undefined || set === undefined || !isResidual(type)) return [];
+        return judgeType(context, cableSubject(installation, line), {
+          typeId: type.id,
+          has: type.residualType,
+          set,
+        });
+      });
+      const ofParts = network.parts.flatMap((part): Finding[] => {
+        const set = setOf(part.stackId ?? partitions.get(part.partitionId ?? '')?.stackId);
+        if (part.device === undefined || set === undefined || !isResidual(part.device)) return [];
+        return judgeType(context, partSubject(network, part), {
+          typeId: part.deviceTypeId ?? '',
+          has: part.device.residualType,
+          set,
+        });
+      });
+      return troubleOrOne([...ofCircuits, ...ofParts], {
+        ...WHOLE,
+        label: 'Every residual-current device at the inverters',
+      });
+    }),
+};
