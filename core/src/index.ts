@@ -298,7 +298,7 @@ export { type SizedLine, sizeLine } from './sizing/sizeLine.ts';
 export { judgeSize } from './sizing/judgeSize.ts';
 export type { SizeAnswer, SizeTest } from './sizing/question.ts';
 export { INSULATIONS, insulationsOf, METHODS } from './codes/ampacity.ts';
-export type { Cable, Laying, Remnant, Wiring } from './design/wiringSchema.ts';
+export type { Cable, Laying, LinkAsWired, Remnant, Wiring } from './design/wiringSchema.ts';
 export {
   askProblem,
   DEFAULT_NIGHTS,
@@ -322,6 +322,10 @@ export { type OutagePattern, PATTERNS, RURAL, typedPattern } from './rehearse/pa
 export type { Plant } from './rehearse/plant.ts';
 export { type LinePickup, type Transfer, transferOf } from './rehearse/transfer.ts';
 export { landingId } from './schedules/terminations.ts';
+export { IDLE_V, linkTickId } from './schedules/comms.ts';
+export { settingId } from './schedules/settings.ts';
+export { asBuiltEdits, asBuiltId } from './schedules/asBuilt.ts';
+export { type LinkFigure, linkFigures } from './figures/comms/linkFigures.ts';
 export { boardPartId } from './installation/build/boards.ts';
 export { labelSheet } from './formats/labelSheet.ts';
 export { sheetLabels } from './schedules/labels.ts';

@@ -54,7 +54,25 @@ export const router = createBrowserRouter([
           {
             path: 'wiring/landing',
             lazy: async () => ({
-              Component: (await import('./stages/wiring/schedules/LandingPage.tsx')).LandingPage,
+              Component: (await import('./stages/wiring/onSite/LandingPage.tsx')).LandingPage,
+            }),
+          },
+          {
+            path: 'wiring/links',
+            lazy: async () => ({
+              Component: (await import('./stages/wiring/onSite/LinkPage.tsx')).LinkPage,
+            }),
+          },
+          {
+            path: 'wiring/read-back',
+            lazy: async () => ({
+              Component: (await import('./stages/wiring/onSite/SettingPage.tsx')).SettingPage,
+            }),
+          },
+          {
+            path: 'wiring/built',
+            lazy: async () => ({
+              Component: (await import('./stages/wiring/onSite/AsBuiltPage.tsx')).AsBuiltPage,
             }),
           },
           {

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { count, fraction, positive, temperatureC } from '../values/quantities.ts';
-import { common, placing, portName, rising, terminals } from './common.ts';
+import { common, commsPins, placing, portName, rising, terminals } from './common.ts';
 
 export const batteryType = z
   .strictObject({
@@ -44,6 +44,7 @@ export const batteryType = z
     addressRule: z.enum(['automatic', 'from-0', 'from-1']).optional(),
     terminators: z.enum(['internal', 'switch', 'plug', 'none']).optional(),
     serviceDisconnect: z.enum(['yes', 'none']).optional().describe('A link that opens the string for work.'),
+    commsPins,
     shortCircuitA: positive.optional().describe('Into a bolted fault, from one module.'),
     terminals,
     ...placing,

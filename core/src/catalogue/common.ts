@@ -83,6 +83,17 @@ const terminalRow = z
   .refine((one) => one.minMm2 <= one.maxMm2, 'needs its smallest conductor below its largest');
 export type TerminalRow = z.infer<typeof terminalRow>;
 
+/** Which pins of a comms port carry which core of a bus, and how far its cable may reach. */
+const commsPin = z.strictObject({
+  port: portName,
+  plus: z.string().min(1).max(12).describe('Pin or terminal of the positive core, as printed.'),
+  minus: z.string().min(1).max(12),
+  ground: z.string().min(1).max(12).optional(),
+  longestM: positive.max(2000).optional().describe('Longest cable from it.'),
+});
+export type CommsPin = z.infer<typeof commsPin>;
+export const commsPins = z.array(commsPin).max(12).optional();
+
 /** What goes into the terminals of each port. */
 export const terminals = z.array(terminalRow).max(12).optional();
 

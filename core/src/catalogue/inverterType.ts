@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { count, entities, fraction, id, name, nonNegative, positive } from '../values/quantities.ts';
 import {
   common,
+  commsPins,
   deratingPoints,
   placing,
   portName,
@@ -156,6 +157,7 @@ export const inverterType = z
     residualDevice: z.enum(['A', 'F', 'B']).optional().describe('Residual-current device it wants.'),
     filterLeakageMa: nonNegative.max(1000).optional(),
     pairIdleV: windowV.optional().describe('Healthy idle reading on a comms pair.'),
+    commsPins,
     terminals,
     ...placing,
     powerUpOrder: z.enum(['battery-inverter-grid', 'grid-then-battery']).optional(),

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { nonNegative, positive } from '../values/quantities.ts';
-import { common, placing, portName, terminals, timeCurve } from './common.ts';
+import { common, commsPins, placing, portName, terminals, timeCurve } from './common.ts';
 import { lineCount } from './sourceTypes.ts';
 
 export const combinerBarType = z.strictObject({
@@ -25,6 +25,7 @@ export const meterType = z.strictObject({
   directA: positive.max(200).optional().describe('Through the meter itself; absent where it wants sensors.'),
   protocol: portName,
   addressRule: z.enum(['fixed', 'unique-per-role']),
+  commsPins,
   terminals,
 });
 
@@ -37,6 +38,7 @@ export const sensorType = z.strictObject({
   ratio: z.string().min(1).max(30).describe('As printed on its label.'),
   openingMm: positive.max(300).optional(),
   arrow: z.enum(['to-building', 'to-source']),
+  longestLeadM: positive.max(500).optional().describe('How far its leads may be lengthened.'),
 });
 
 export const protectiveDeviceType = z
@@ -69,6 +71,7 @@ export const controllerType = z.strictObject({
   mostSets: z.number().int().min(1).max(64),
   meterRoles: z.array(meterRole).max(3).describe('Meters it needs.'),
   meterProtocol: portName,
+  commsPins,
   commissioned: z.enum(['last', 'first']).describe('Before or after the inverters.'),
 });
 export type ControllerType = z.infer<typeof controllerType>;

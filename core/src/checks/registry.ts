@@ -94,6 +94,9 @@ import { surgeOutput } from './surge/surgeOutput.ts';
 import { surgeStaggered } from './surge/surgeStaggered.ts';
 import { surgeStall } from './surge/surgeStall.ts';
 import { wiringBreaking } from './wiring/wiringBreaking.ts';
+import { wiringBusCable } from './wiring/wiringBusCable.ts';
+import { wiringBusPairs } from './wiring/wiringBusPairs.ts';
+import { wiringBusShape } from './wiring/wiringBusShape.ts';
 import { wiringConductor } from './wiring/wiringConductor.ts';
 import { wiringDevice } from './wiring/wiringDevice.ts';
 import { wiringDrop } from './wiring/wiringDrop.ts';
@@ -206,6 +209,9 @@ export const CHECKS = [
   surgeStaggered,
   surgeStall,
   wiringBreaking,
+  wiringBusCable,
+  wiringBusPairs,
+  wiringBusShape,
   wiringConductor,
   wiringDevice,
   wiringDrop,

@@ -68,6 +68,12 @@ export const controller = z.strictObject({
       role: meterRole,
       typeId: id.optional(),
       address: z.number().int().min(0).max(255).optional(),
+      after: z
+        .union([id, z.literal('controller')])
+        .optional()
+        .describe(
+          'What its cable comes from: the controller, or another of its meters. Without it: one after the other.',
+        ),
       port: portName.optional().describe('Which port of the controller it hangs on. Without it: all on one.'),
     }),
     12,

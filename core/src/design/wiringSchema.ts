@@ -53,6 +53,27 @@ export const cable = z.strictObject({
 });
 export type Cable = z.infer<typeof cable>;
 
+/** How a cable of comms is made, by the id that its link has in the installation. What is not said is as planned. */
+export const linkAsWired = z.strictObject({
+  id,
+  linkId: z.string().min(1).max(200),
+  cable: z
+    .enum(['supplied', 'network', 'pair'])
+    .optional()
+    .describe('The one supplied, a straight network cable, or a pair landed core by core.'),
+  lengthM: positive.max(2000).optional(),
+  pairs: z
+    .enum(['one', 'bunched'])
+    .optional()
+    .describe('One twisted pair for the bus, or cores of several pairs bunched.'),
+  polarity: z.enum(['straight', 'swapped']).optional().describe('From end to end.'),
+  shield: z
+    .enum(['one-end', 'both-ends', 'neither', 'none'])
+    .optional()
+    .describe('Where it is earthed; none: the cable has no shield.'),
+});
+export type LinkAsWired = z.infer<typeof linkAsWired>;
+
 /** A piece of conductor that is at hand. */
 export const remnant = z.strictObject({
   id,
@@ -77,8 +98,15 @@ export const stockLength = z.strictObject({
 export const wiring = z.strictObject({
   laying: laying.optional().describe('How cables are laid in this job.'),
   cables: entities(cable, 12_000).optional(),
+  links: entities(linkAsWired, 2000).optional().describe('How cables of comms are made.'),
+  colours: z.enum(['A', 'B']).optional().describe('Which of the two open colour orders network cables have.'),
   remnants: entities(remnant, 500).optional().describe('What is in the van.'),
   stock: entities(stockLength, 60).optional().describe('Lengths that conductors are bought in.'),
+  photoGates: z
+    .array(z.enum(['terminations', 'comms', 'settings']))
+    .max(3)
+    .optional()
+    .describe('What counts as done only with a photo of it.'),
   kerfM: nonNegative.max(1).optional().describe('Lost at each cut.'),
 });
 export type Wiring = z.infer<typeof wiring>;

@@ -1,5 +1,5 @@
 import type { ProtectiveDeviceType } from '../catalogue/partTypes.ts';
-import type { TerminalRow } from '../catalogue/common.ts';
+import type { CommsPin, TerminalRow } from '../catalogue/common.ts';
 import type { Line } from '../values/quantities.ts';
 import type { Known } from '../values/known.ts';
 import type { Path } from '../values/problem.ts';
@@ -172,10 +172,27 @@ export interface Interlock {
 /** A cable of a bus between two sockets. */
 export interface CommsLink {
   readonly id: string;
-  readonly kind: 'parallel-bus' | 'battery-bus' | 'meter-bus' | 'sensor-pair';
-  readonly a: { readonly partId: string; readonly socket: string };
-  readonly b: { readonly partId: string; readonly socket: string };
+  readonly kind: LinkKind;
+  readonly a: LinkEnd;
+  readonly b: LinkEnd;
   readonly from: Path;
+}
+
+export type LinkKind =
+  | 'parallel-bus'
+  | 'battery-bus'
+  | 'meter-bus'
+  | 'controller-bus'
+  | 'sensor-pair'
+  | 'dry-contact'
+  | 'control-supply'
+  | 'shutdown-link';
+
+export interface LinkEnd {
+  readonly partId: string;
+  readonly socket: string;
+  /** What the type says of the pins of that socket, where it does. */
+  readonly pins?: CommsPin;
 }
 
 /** Something about the network that cannot be as it is written: a sentence with its place. What can still be walked is walked. */

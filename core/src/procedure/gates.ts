@@ -144,6 +144,9 @@ function deadTestGate({ installation }: Analysis): ProcedureStep {
       },
       confirmation('polarity', 'AC polarity and DC polarity right at every terminal'),
       confirmation('torque', 'Terminals torqued and tugged'),
+      ...(installation.wiring?.photoGates ?? []).map((gate) =>
+        confirmation(`photos-${gate}`, `A photo of each: ${gate}`),
+      ),
     ],
   };
 }

@@ -2,6 +2,7 @@ import type { EquipmentType } from '../catalogue/schema.ts';
 import type { Design } from '../design/schema.ts';
 import type { CableLine } from '../figures/wiring/cableLine.ts';
 import type { Installation } from '../installation/installation.ts';
+import { asBuiltSchedule } from './asBuilt.ts';
 import { commsSchedule } from './comms.ts';
 import { conductorSchedule } from './conductors.ts';
 import { cutSchedule } from './cuts.ts';
@@ -33,19 +34,21 @@ export function scheduleOf(
     case 'terminations':
       return terminationSchedule(installation, design.delivery, looksAt);
     case 'comms':
-      return commsSchedule(installation);
+      return commsSchedule(installation, design.delivery);
     case 'sensors':
       return sensorSchedule(installation);
     case 'devices':
       return deviceSchedule(installation, looksAt);
     case 'settings':
-      return settingSchedule(installation);
+      return settingSchedule(installation, design.delivery);
     case 'cuts':
       return cutSchedule(installation);
     case 'parts':
       return partsSchedule(design, catalogue, installation);
     case 'labels':
       return labelSchedule(installation);
+    case 'as-built':
+      return asBuiltSchedule(installation, design.delivery);
   }
 }
 

@@ -1,15 +1,19 @@
 import type { CompiledStack, Installation } from '../installation/installation.ts';
 import type { Unit } from '../installation/facts.ts';
+import type { DeliveryTick } from '../design/delivery.ts';
+import { fieldId } from './fieldId.ts';
+import { isAsWanted } from './readBack.ts';
 import { figuresOfReserve, percentOf } from './settingFigures.ts';
 import type { Cell, Column, Row, RowState, Schedule } from './table.ts';
 
-type Key = 'device' | 'setting' | 'wanted' | 'typed' | 'why';
+type Key = 'device' | 'setting' | 'wanted' | 'typed' | 'by' | 'why';
 
 const COLUMNS: readonly Column<Key>[] = [
   { key: 'device', title: 'Device' },
   { key: 'setting', title: 'Setting' },
   { key: 'wanted', title: 'Wanted' },
   { key: 'typed', title: 'As it is set' },
+  { key: 'by', title: 'Read by' },
   { key: 'why', title: 'Why' },
 ];
 
@@ -22,11 +26,14 @@ interface Setting {
   readonly typed?: Cell;
 }
 
+/** What is noted of a setting read back on site. */
+export const settingId = (rowId: string): string => fieldId('s', rowId);
+
 /** A setting that nobody has read there has no verdict: what is wanted is no proof of what is set. */
 function stateOf({ wanted, typed }: Setting): { readonly state?: RowState } {
   if (wanted === null) return { state: 'unknown' };
   if (typed === undefined || typed === null) return {};
-  return { state: String(typed) === String(wanted) ? 'within' : 'over' };
+  return { state: isAsWanted(wanted, String(typed)) ? 'within' : 'over' };
 }
 
 function gridSettings({ site }: Installation): Setting[] {
@@ -262,7 +269,12 @@ function firmwareSettings({ stack, type }: CompiledStack, unit: Unit): Setting[]
   ];
 }
 
-function unitRows(installation: Installation, compiled: CompiledStack, unit: Unit): Row<Key>[] {
+function unitRows(
+  installation: Installation,
+  compiled: CompiledStack,
+  unit: Unit,
+  ticks: ReadonlyMap<string, DeliveryTick>,
+): Row<Key>[] {
   const at = compiled.stack.units.indexOf(unit) + 1;
   const device = installation.stacks.length > 1 ? `unit ${at} of ${compiled.stack.name}` : `unit ${at}`;
   const settings = [
@@ -275,12 +287,25 @@ function unitRows(installation: Installation, compiled: CompiledStack, unit: Uni
     ...firmwareSettings(compiled, unit),
     ...sensorSettings(installation, compiled, unit),
   ];
-  return settings.map((one) => ({
-    id: `${compiled.stack.id}/${unit.id} ${one.id}`,
-    partIds: [`unit ${compiled.stack.id}/${unit.id}`],
-    ...stateOf(one),
-    cells: { device, setting: one.setting, wanted: one.wanted, typed: one.typed ?? '', why: one.why },
-  }));
+  return settings.map((one) => {
+    const id = `${compiled.stack.id}/${unit.id} ${one.id}`;
+    const tick = ticks.get(settingId(id));
+    // What was read on site goes before what the survey said.
+    const typed = tick?.read ?? one.typed;
+    return {
+      id,
+      partIds: [`unit ${compiled.stack.id}/${unit.id}`],
+      ...stateOf({ ...one, ...(typed === undefined ? {} : { typed }) }),
+      cells: {
+        device,
+        setting: one.setting,
+        wanted: one.wanted,
+        typed: typed ?? '',
+        by: tick?.read === undefined ? '' : (tick.by ?? ''),
+        why: one.why,
+      },
+    };
+  });
 }
 
 /** Ratio and place of the sensors that this unit reads. */
@@ -311,13 +336,17 @@ function sensorSettings({ instruments }: Installation, { stack }: CompiledStack,
 }
 
 /** What every device has to be set to, and why; what has been read on site is held against it. */
-export function settingSchedule(installation: Installation): Schedule<Key> {
+export function settingSchedule(
+  installation: Installation,
+  delivery: readonly DeliveryTick[] = [],
+): Schedule<Key> {
+  const ticks = new Map(delivery.map((tick) => [tick.id, tick]));
   return {
     kind: 'settings',
     title: 'Settings',
     columns: COLUMNS,
     rows: installation.stacks.flatMap((compiled) =>
-      compiled.stack.units.flatMap((unit) => unitRows(installation, compiled, unit)),
+      compiled.stack.units.flatMap((unit) => unitRows(installation, compiled, unit, ticks)),
     ),
     notes: installation.stacks.flatMap(({ stack, type }) => {
       if (!type.known || type.value.settingsOrder === undefined || stack.units.length < 2) return [];

@@ -9,6 +9,7 @@ import type { TerminalName } from '../installation/network.ts';
 import { energisers } from '../modes/energisers.ts';
 import { sizeLine } from '../sizing/sizeLine.ts';
 import { groupBy } from '../values/groupBy.ts';
+import { fieldId } from './fieldId.ts';
 import type { Column, Row, RowState, Schedule } from './table.ts';
 
 type Key =
@@ -182,19 +183,8 @@ const landedWords = (tick: DeliveryTick | undefined): string =>
         ...(tick.by === undefined ? [] : [tick.by]),
       ].join(', ');
 
-const FNV_PRIME = 0x01000193;
-
-/** A short id for the tick of a termination: the same as long as its cable, port and conductor are (two FNV-1a words). */
-export function landingId(rowId: string): string {
-  let one = 0x811c9dc5;
-  let two = 0x9dc5811c;
-  for (let at = 0; at < rowId.length; at += 1) {
-    const code = rowId.charCodeAt(at);
-    one = Math.imul(one ^ code, FNV_PRIME) >>> 0;
-    two = Math.imul(two ^ (code + at), FNV_PRIME) >>> 0;
-  }
-  return `t-${one.toString(36)}${two.toString(36)}`;
-}
+/** The tick of a termination. */
+export const landingId = (rowId: string): string => fieldId('t', rowId);
 
 /** Every end of every conductor, by the part it lands in: end, strip length, torque, tool, and what must be dead first. */
 export function terminationSchedule(

@@ -2,6 +2,7 @@ import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import type { ProtectiveDeviceType } from '../catalogue/partTypes.ts';
 import type { GeneratorType } from '../catalogue/sourceTypes.ts';
 import type { Design, Device, PvArray } from '../design/schema.ts';
+import type { LinkAsWired } from '../design/wiringSchema.ts';
 import { bank1, stack1 } from './designs.ts';
 
 /** A cable of the parallel bus of the base design's type, in its right sockets. */
@@ -67,6 +68,29 @@ export function withStrings(design: Design, count: number, over: Partial<PvArray
     places: [{ id: 'p', stackId: 's', unitId: 'u1', input: 1, strings: 1 }],
     ...over,
   });
+}
+
+/** A controller over the set, with three meters of one bus: grid, load and generation. */
+export function withMeters(design: Design): Design['controllers'][number] {
+  const made: Design['controllers'][number] = {
+    id: 'c',
+    name: 'Controller',
+    typeId: 'site-controller-6',
+    stackIds: ['s'],
+    meters: (['grid', 'load', 'generation'] as const).map((role, index) => ({
+      id: `m${index + 1}`,
+      role,
+      typeId: 'meter-3ph-sensors',
+      address: index + 1,
+    })),
+  };
+  design.controllers.push(made);
+  return made;
+}
+
+/** What is said of the cable of a link. */
+export function wireLink(design: Design, linkId: string, said: Omit<LinkAsWired, 'id' | 'linkId'>): void {
+  design.wiring = { ...design.wiring, links: [{ id: 'k', linkId, ...said }] };
 }
 
 /** A generator on its own port, feeding the stack. */

@@ -35,6 +35,10 @@ export const LOW_VOLTAGE_SET = {
   settingsOrder: 'parallel-cable-joined',
   residualDevice: 'A',
   filterLeakageMa: 3,
+  commsPins: [
+    { port: 'BAT', plus: '4', minus: '5', longestM: 10 },
+    { port: 'meter', plus: '7', minus: '8', longestM: 100 },
+  ],
   pairIdleV: { min: 3.8, max: 5 },
 } satisfies Partial<InverterType>;
 
@@ -52,5 +56,9 @@ export const HIGH_VOLTAGE_SET = {
   settingsOrder: 'each-alone',
   residualDevice: 'B',
   filterLeakageMa: 8,
+  commsPins: [
+    { port: 'BMS', plus: '4', minus: '5', longestM: 10 },
+    { port: 'meter', plus: '3', minus: '6', longestM: 100 },
+  ],
   pairIdleV: { min: 3.8, max: 5 },
 } satisfies Partial<InverterType>;

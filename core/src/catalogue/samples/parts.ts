@@ -38,6 +38,7 @@ export const SAMPLE_PARTS: readonly EquipmentType[] = [
     roles: ['grid', 'generation', 'load'],
     protocol: 'meter-bus',
     addressRule: 'unique-per-role',
+    commsPins: [{ port: 'bus', plus: 'A', minus: 'B', longestM: 200 }],
   },
   {
     kind: 'meter',
@@ -49,6 +50,7 @@ export const SAMPLE_PARTS: readonly EquipmentType[] = [
     directA: 63,
     protocol: 'meter-bus',
     addressRule: 'unique-per-role',
+    commsPins: [{ port: 'bus', plus: 'A', minus: 'B', longestM: 200 }],
   },
   {
     kind: 'sensor',
@@ -59,6 +61,7 @@ export const SAMPLE_PARTS: readonly EquipmentType[] = [
     ratio: '100 A : 50 mA',
     openingMm: 16,
     arrow: 'to-building',
+    longestLeadM: 15,
   },
   {
     kind: 'sensor',
@@ -69,6 +72,7 @@ export const SAMPLE_PARTS: readonly EquipmentType[] = [
     ratio: '200 A : 50 mA',
     openingMm: 24,
     arrow: 'to-source',
+    longestLeadM: 15,
   },
   {
     kind: 'protective-device',
@@ -181,6 +185,10 @@ export const SAMPLE_PARTS: readonly EquipmentType[] = [
     mostSets: 6,
     meterRoles: ['grid', 'generation', 'load'],
     meterProtocol: 'meter-bus',
+    commsPins: [
+      { port: 'meter bus', plus: '4', minus: '5', ground: '8', longestM: 300 },
+      { port: 'set bus', plus: '4', minus: '5', ground: '8', longestM: 300 },
+    ],
     commissioned: 'last',
   },
 ];

@@ -31,6 +31,7 @@ export const rows = (key: string, label: string, ...columns: readonly SheetColum
 /** When the further figures of a table begin to matter, by its title. */
 const ASKED: Readonly<Record<string, string>> = {
   Name: 'the parts list says what comes in the box',
+  'Comms pins': 'cables of its buses are made or lengthened on site',
   Terminals: 'conductors are held against terminals, and in the field pages',
   'Size and place': 'it gets a place on the wall, and by the delivery list',
   'AC output':
@@ -82,6 +83,20 @@ export const TERMINALS = group(
     { key: 'torqueNm', label: 'torque Nm' },
     { key: 'ends', label: 'ends', holds: 'names' },
     { key: 'mostConductors', label: 'conductors' },
+  ),
+);
+
+export const PINS = group(
+  'Comms pins',
+  'comms chapter of the manual, one port a line',
+  rows(
+    'commsPins',
+    'Port : pin of + : pin of − : pin of ground : longest m',
+    { key: 'port', label: 'port', holds: 'text' },
+    { key: 'plus', label: 'pin of +', holds: 'text' },
+    { key: 'minus', label: 'pin of −', holds: 'text' },
+    { key: 'ground', label: 'pin of ground', holds: 'text' },
+    { key: 'longestM', label: 'longest m' },
   ),
 );
 

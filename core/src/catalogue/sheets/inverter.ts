@@ -11,6 +11,7 @@ import {
   names,
   needed,
   rows,
+  PINS,
   TERMINALS,
   text,
 } from './fields.ts';
@@ -120,6 +121,7 @@ export const INVERTER_SHEET: readonly SheetGroup[] = [
     figure('pairIdleV.min', 'Comms pair at rest, from', 'V'),
     figure('pairIdleV.max', 'Comms pair at rest, to', 'V'),
   ),
+  PINS,
   TERMINALS,
   BODY,
 ];

@@ -10,6 +10,7 @@ import {
   LINES,
   NAMING,
   needed,
+  PINS,
   rows,
   TERMINALS,
   text,
@@ -40,6 +41,7 @@ export const METER_SHEET: readonly SheetGroup[] = [
     needed(text('protocol', 'Protocol')),
     needed(choice('addressRule', 'Address', 'fixed', 'unique-per-role')),
   ),
+  PINS,
   TERMINALS,
 ];
 
@@ -52,6 +54,7 @@ export const SENSOR_SHEET: readonly SheetGroup[] = [
     needed(text('ratio', 'Ratio as printed')),
     figure('openingMm', 'Opening', 'mm'),
     needed(choice('arrow', 'Arrow points', 'to-building', 'to-source')),
+    figure('longestLeadM', 'Leads at most', 'm'),
   ),
 ];
 
@@ -84,4 +87,5 @@ export const CONTROLLER_SHEET: readonly SheetGroup[] = [
     needed(text('meterProtocol', 'Protocol of its meters')),
     needed(choice('commissioned', 'Commissioned', 'last', 'first')),
   ),
+  PINS,
 ];

@@ -1,9 +1,10 @@
 import type { Path } from '../../values/problem.ts';
 import type { CompiledController } from '../installation.ts';
+import type { LinkEnd } from '../network.ts';
 import type { Given } from './given.ts';
 import type { Laying } from './laying.ts';
 import type { LaidSet } from './outputs.ts';
-import { unitPartId } from './units.ts';
+import { endOf, pinsOfSet } from './links.ts';
 
 const PLACE_WORDS = {
   service: 'at the service',
@@ -29,23 +30,37 @@ export function layInstruments(
       from,
       ...(type.known ? { typeName: type.value.name } : {}),
     });
+    const ends = new Map(
+      controller.meters.map((meter): [string, LinkEnd] => {
+        const at: Path = [...from, 'meters', meter.id];
+        const meterType = given.find('meter', meter.typeId, [...at, 'typeId']);
+        const one = laying.part({
+          id: `meter ${controller.id}/${meter.id}`,
+          kind: 'meter',
+          label: `${meter.role} meter`,
+          from: at,
+          ...(meterType.known ? { typeName: meterType.value.name } : {}),
+        });
+        const pins = meterType.known ? meterType.value.commsPins : undefined;
+        return [meter.id, endOf(one.id, undefined, pins, 'bus')];
+      }),
+    );
+    const lastOn = new Map<string, LinkEnd>();
     for (const meter of controller.meters) {
-      const at: Path = [...from, 'meters', meter.id];
-      const meterType = given.find('meter', meter.typeId, [...at, 'typeId']);
-      const one = laying.part({
-        id: `meter ${controller.id}/${meter.id}`,
-        kind: 'meter',
-        label: `${meter.role} meter`,
-        from: at,
-        ...(meterType.known ? { typeName: meterType.value.name } : {}),
-      });
+      const own = ends.get(meter.id);
+      if (own === undefined) continue;
+      const port = meter.port ?? 'meter bus';
+      const host = endOf(part.id, port, type.known ? type.value.commsPins : undefined);
+      // A bus is one line: where nobody has said otherwise, a meter comes after the one before on its port.
+      const before = meter.after === undefined ? lastOn.get(port) : ends.get(meter.after);
       laying.links.push({
-        id: `${part.id} – ${one.id}`,
+        id: `${part.id} – ${own.partId}`,
         kind: 'meter-bus',
-        a: { partId: part.id, socket: 'meter bus' },
-        b: { partId: one.id, socket: 'bus' },
-        from: at,
+        a: before ?? host,
+        b: own,
+        from: [...from, 'meters', meter.id],
       });
+      lastOn.set(port, own);
     }
   }
   for (const instrument of given.design.instruments) {
@@ -67,38 +82,12 @@ export function layInstruments(
       laying.links.push({
         id: `${reader.part.id} – ${part.id}`,
         kind: instrument.kind === 'sensor' ? 'sensor-pair' : 'meter-bus',
-        a: { partId: reader.part.id, socket: instrument.kind === 'sensor' ? 'sensor' : 'meter' },
-        b: { partId: part.id, socket: 'leads' },
+        a: endOf(reader.part.id, instrument.kind, pinsOfSet(set?.compiled)),
+        b:
+          type.known && type.value.kind === 'meter'
+            ? endOf(part.id, undefined, type.value.commsPins, 'bus')
+            : { partId: part.id, socket: 'leads' },
         from,
-      });
-  }
-}
-
-/** The cables of parallel and battery bus as they are plugged. */
-export function layBuses(laying: Laying, sets: readonly LaidSet[]): void {
-  for (const { compiled } of sets) {
-    const { stack } = compiled;
-    for (const link of stack.busLinks ?? [])
-      laying.links.push({
-        id: `parallel-bus ${stack.id} ${link.id}`,
-        kind: 'parallel-bus',
-        a: { partId: unitPartId(stack.id, link.fromUnitId), socket: link.fromPort },
-        b: { partId: unitPartId(stack.id, link.toUnitId), socket: link.toPort },
-        from: ['stacks', stack.id, 'busLinks', link.id],
-      });
-    const { bank } = stack;
-    if (typeof bank !== 'object') continue;
-    const host = stack.hostUnitId ?? stack.units[0]?.id;
-    for (const link of bank.comms?.links ?? [])
-      laying.links.push({
-        id: `battery-bus ${stack.id} ${link.id}`,
-        kind: 'battery-bus',
-        a: {
-          partId: link.from === 'host' ? unitPartId(stack.id, host ?? '') : `module ${stack.id}/${link.from}`,
-          socket: link.fromPort,
-        },
-        b: { partId: `module ${stack.id}/${link.to}`, socket: link.toPort },
-        from: ['stacks', stack.id, 'bank', 'comms', 'links', link.id],
       });
   }
 }

@@ -7,7 +7,8 @@ import { layEarthing } from './earthing.ts';
 import { layGenerator } from './generators.ts';
 import type { Given } from './given.ts';
 import { layGridSide } from './gridSide.ts';
-import { layBuses, layInstruments } from './instruments.ts';
+import { layInstruments } from './instruments.ts';
+import { layBuses, layControls } from './links.ts';
 import { Laying } from './laying.ts';
 import { layOutputs } from './outputs.ts';
 import { problemsOf } from './problems.ts';
@@ -35,6 +36,7 @@ export function layNetwork(
   for (const array of arrays) layArray(laying, given, array);
   layInstruments(laying, given, sets, controllers);
   layBuses(laying, sets);
+  layControls(laying, given, arrays, controllers);
   layEarthing(laying, given, service);
   laying.problems.push(...problemsOf(laying));
   return laying.network();

@@ -6,19 +6,13 @@ import {
   type DeliveryTick,
   SAMPLE_TYPES,
 } from '@bastion/core';
-import { Camera } from 'lucide-react';
 import { ToggleGroup } from 'radix-ui';
-import { useState } from 'react';
 import { useJob, useOpenJob } from '../../state/job.ts';
 import { tickOf } from '../../state/deliveryTick.ts';
 import { useMayChangeNote } from '../../state/ownNote.ts';
-import { preparePhoto } from '../../state/photo.ts';
 import { put } from '../../state/put.ts';
-import { useWaitingPhotos } from '../../state/waitingPhotos.ts';
 import { TextField } from '../../ui/fields.tsx';
-import { FilePicker } from '../../ui/FilePicker.tsx';
-import { Modal } from '../../ui/Modal.tsx';
-import { WaitingPhotos } from './WaitingPhotos.tsx';
+import { TickPhotos } from '../../ui/TickPhotos.tsx';
 import { SiteTabs } from './SiteTabs.tsx';
 
 const GROUPS: readonly { readonly key: DeliveryGroup; readonly title: string }[] = [
@@ -34,52 +28,11 @@ const STATES = [
 ] as const;
 type TickState = NonNullable<DeliveryTick['state']>;
 
-function Photos({ ids }: { readonly ids: readonly number[] }) {
-  const [shown, setShown] = useState<number>();
-  return (
-    <>
-      {ids.map((photoId, index) => (
-        <button
-          key={photoId}
-          type="button"
-          className="overflow-hidden rounded-sm border border-edge"
-          aria-label={`Photo ${index + 1}, larger`}
-          onClick={() => setShown(photoId)}
-        >
-          <img
-            src={`/api/attachments/${photoId}/thumbnail`}
-            alt=""
-            className="h-12 w-16 object-cover"
-            loading="lazy"
-          />
-        </button>
-      ))}
-      <Modal title="Photo" isOpen={shown !== undefined} onClose={() => setShown(undefined)} wide>
-        {shown !== undefined && (
-          <img src={`/api/attachments/${shown}`} alt="As taken on site" className="mx-auto max-h-[75vh]" />
-        )}
-      </Modal>
-    </>
-  );
-}
-
 function LineView({ line, tick }: { readonly line: DeliveryLine; readonly tick: DeliveryTick | undefined }) {
   const change = useJob((store) => store.change);
-  const keepPhoto = useWaitingPhotos((store) => store.add);
-  const [said, setSaid] = useState('');
   const may = useMayChangeNote()(tick);
   const changeTick = (label: string, recipe: (tick: DeliveryTick) => void) =>
     change(`${label}: ${line.what}`, (draft) => recipe(tickOf(draft, line.id)));
-  const addPhoto = async (file: File): Promise<void> => {
-    setSaid(`Taking ${file.name} in…`);
-    const prepared = await preparePhoto(file);
-    if (prepared === undefined) {
-      setSaid(`${file.name} is not a JPEG, PNG or WebP picture, so it was not kept.`);
-      return;
-    }
-    const photo = { ...prepared, id: crypto.randomUUID(), lineId: line.id, what: line.what, name: file.name };
-    setSaid((await keepPhoto(photo)) ?? '');
-  };
   return (
     <li className="grid gap-1.5 border-t border-rule py-2" data-field={`delivery/${line.id}`}>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
@@ -109,20 +62,9 @@ function LineView({ line, tick }: { readonly line: DeliveryLine; readonly tick: 
             </ToggleGroup.Item>
           ))}
         </ToggleGroup.Root>
-        {may && (
-          <FilePicker
-            label={`Photo of ${line.what}`}
-            accept="image/jpeg,image/png,image/webp"
-            camera
-            onFile={(file) => void addPhoto(file)}
-          >
-            <Camera size={16} aria-hidden="true" /> Photo
-          </FilePicker>
-        )}
+        <TickPhotos lineId={line.id} what={line.what} tick={tick} may={may} />
       </div>
       <div className="flex flex-wrap items-center gap-2">
-        <Photos ids={tick?.photoIds ?? []} />
-        <WaitingPhotos lineId={line.id} />
         <div className="min-w-48 flex-1">
           <TextField
             label="Note"
@@ -142,9 +84,6 @@ function LineView({ line, tick }: { readonly line: DeliveryLine; readonly tick: 
           {!may && ' – they, or a designer, can change it'}
         </p>
       )}
-      <p role="status" className="font-semibold empty:hidden">
-        {said}
-      </p>
     </li>
   );
 }

@@ -30,7 +30,7 @@ function Meters({
             if (found !== undefined) recipe(found);
           });
         return (
-          <div key={meter.id} className="grid grid-cols-[1fr_2fr_5rem_5rem_auto] items-end gap-2">
+          <div key={meter.id} className="grid grid-cols-[1fr_2fr_5rem_5rem_1fr_auto] items-end gap-2">
             <SelectField
               label="Meter for"
               path={[...path, 'role']}
@@ -65,6 +65,20 @@ function Meters({
               onTake={(value) =>
                 change('Port', (target) => put(target, 'port', value === '' ? undefined : value))
               }
+            />
+            <SelectField
+              label="Cable comes from"
+              path={[...path, 'after']}
+              value={meter.after}
+              options={[
+                { value: 'controller', label: 'the controller' },
+                ...controller.meters
+                  .filter(({ id }) => id !== meter.id)
+                  .map(({ id, role }) => ({ value: id, label: `the ${role} meter` })),
+              ]}
+              emptyLabel="the one before"
+              disabled={!canEdit}
+              onTake={(value) => void change('Meter bus', (target) => put(target, 'after', value))}
             />
             {canEdit && (
               <button
@@ -139,7 +153,10 @@ function OneController({ controller }: { readonly controller: SiteController }) 
         ))}
       </fieldset>
       <Meters controller={controller} changeIt={changeIt} />
-      <FindingLines checks={['stack.controller']} about={{ kind: 'controller', id: controller.id }} />
+      <FindingLines
+        checks={['stack.controller', 'wiring.bus-shape']}
+        about={{ kind: 'controller', id: controller.id }}
+      />
       {canEdit && (
         <button
           type="button"

@@ -8,6 +8,7 @@ import {
   scheduleOf,
   scheduleSheet,
   sizeLine,
+  type Wiring,
 } from '@bastion/core';
 import type { VisibilityState } from '@tanstack/react-table';
 import { Columns3, Download, Printer } from 'lucide-react';
@@ -19,6 +20,7 @@ import { downloadSheet } from '../../../state/downloadSheet.ts';
 import { useJob, useOpenJob } from '../../../state/job.ts';
 import { noteExport } from '../../../state/noteExport.ts';
 import { setCableFigure } from './cableEdits.ts';
+import { CommsForm, LinkDetail } from './LinkDetail.tsx';
 import { ConductorDetail } from './ConductorDetail.tsx';
 import { LayingForm } from './LayingForm.tsx';
 import { ScheduleTable } from './ScheduleTable.tsx';
@@ -34,6 +36,7 @@ export const KIND_TITLES: Readonly<Record<ScheduleKind, string>> = {
   cuts: 'Cut list',
   parts: 'Parts',
   labels: 'Labels',
+  'as-built': 'As built',
 };
 
 /** What a row opened tells anyway. */
@@ -187,13 +190,8 @@ function OneSchedule({
         </>
       )}
       {kind === 'cuts' && <VanForm />}
-      {kind === 'terminations' && (
-        <p className="no-print">
-          <Link className="button" to={`/jobs/${id}/wiring/landing`}>
-            On site, port by port
-          </Link>
-        </p>
-      )}
+      {kind === 'comms' && <CommsForm />}
+      <OnSite kind={kind} />
       <div className="no-print flex flex-wrap items-center gap-1.5">
         <input
           className="input w-52!"
@@ -235,9 +233,55 @@ function OneSchedule({
                 return line === undefined ? null : <ConductorDetail line={line} />;
               },
             }
-          : {})}
+          : kind === 'comms'
+            ? { detail: (row) => <LinkDetail linkId={row.id} /> }
+            : {})}
       />
     </div>
+  );
+}
+
+/** Schedules that hands work from, with the page that is made for them, and what the job asks a photo of. */
+const ON_SITE: Readonly<
+  Partial<Record<ScheduleKind, { readonly page: string; readonly words: string; readonly gate?: PhotoGate }>>
+> = {
+  terminations: { page: 'landing', words: 'On site, port by port', gate: 'terminations' },
+  comms: { page: 'links', words: 'On site, cable by cable', gate: 'comms' },
+  settings: { page: 'read-back', words: 'On site, device by device', gate: 'settings' },
+  'as-built': { page: 'built', words: 'On site, part by part' },
+};
+type PhotoGate = NonNullable<Wiring['photoGates']>[number];
+
+function OnSite({ kind }: { readonly kind: ScheduleKind }) {
+  const { id, design, canEdit } = useOpenJob();
+  const change = useJob((store) => store.change);
+  const page = ON_SITE[kind];
+  if (page === undefined) return null;
+  const { gate } = page;
+  const gates = design.wiring?.photoGates ?? [];
+  return (
+    <p className="no-print flex flex-wrap items-center gap-4">
+      <Link className="button" to={`/jobs/${id}/wiring/${page.page}`}>
+        {page.words}
+      </Link>
+      {gate !== undefined && (
+        <label className="flex items-center gap-1.5">
+          <input
+            type="checkbox"
+            checked={gates.includes(gate)}
+            disabled={!canEdit}
+            onChange={({ target }) =>
+              void change('Photos asked for', (draft) => {
+                const others = gates.filter((one) => one !== gate);
+                draft.wiring ??= {};
+                draft.wiring.photoGates = target.checked ? [...others, gate] : others;
+              })
+            }
+          />
+          Each counts only with a photo
+        </label>
+      )}
+    </p>
   );
 }
 

@@ -1,14 +1,16 @@
-import { cellText, counted, landingId, type ScheduleRow } from '@bastion/core';
-import { Check, ChevronLeft, ChevronRight, RotateCcw } from 'lucide-react';
-import { useState } from 'react';
-import { Link } from 'react-router';
+import { cellText, landingId, type ScheduleRow } from '@bastion/core';
+import { Check, RotateCcw } from 'lucide-react';
 import { tickOf } from '../../../state/deliveryTick.ts';
 import { useJob, useOpenJob } from '../../../state/job.ts';
 import { useMayChangeNote } from '../../../state/ownNote.ts';
 import { put } from '../../../state/put.ts';
 import { NumberField } from '../../../ui/fields.tsx';
 import { StateMark } from '../../../ui/StateMark.tsx';
-import { useSchedule } from './SchedulePanel.tsx';
+import { TickPhotos } from '../../../ui/TickPhotos.tsx';
+import { useSchedule } from '../schedules/SchedulePanel.tsx';
+import { FieldPages } from './FieldPages.tsx';
+import { useDone } from './useDone.ts';
+import { WhoAndWhen } from './WhoAndWhen.tsx';
 
 /** The terminations of one port. */
 interface PortRows {
@@ -124,13 +126,10 @@ function Landing({ row }: { readonly row: ScheduleRow }) {
           {judged.words}
         </p>
       )}
-      {tick?.by !== undefined && (
-        <p className="text-[13px] text-quiet">
-          {tick.by}
-          {tick.at !== undefined && `, ${new Date(tick.at).toLocaleString()}`}
-          {!may && ' – they, or a designer, can change it'}
-        </p>
-      )}
+      <div className="flex flex-wrap items-center gap-2">
+        <TickPhotos lineId={id} what={what} tick={tick} may={may} />
+      </div>
+      <WhoAndWhen tick={tick} may={may} />
     </li>
   );
 }
@@ -155,76 +154,24 @@ function Port({ port }: { readonly port: PortRows }) {
 
 /** The terminations on site: one port at a time, large, ticked and read where the hands are, with or without a connection. */
 export function LandingPage() {
-  const { id, design } = useOpenJob();
   const schedule = useSchedule('terminations');
-  const ports = portsOf(schedule.rows);
-  const [at, setAt] = useState(0);
-  const ticks = new Map(design.delivery.map((tick) => [tick.id, tick]));
-  const isDone = (row: ScheduleRow): boolean => ticks.get(landingId(row.id))?.state === 'ready';
-  const done = schedule.rows.filter(isDone).length;
-  const again = schedule.rows.filter((row) => ticks.get(landingId(row.id))?.state === 'damaged').length;
-  const port = ports[Math.min(at, ports.length - 1)];
-  if (port === undefined)
-    return (
-      <p className="sheet max-w-xl p-6">
-        Terminations follow from the installation: choose supply, inverters and boards, and they appear here.
-      </p>
-    );
+  const { isDone, isAgain } = useDone('terminations');
+  const groups = portsOf(schedule.rows).map(({ title, rows }) => ({
+    title,
+    ids: rows.map(({ id }) => landingId(id)),
+    content: <Port port={{ title, rows }} />,
+  }));
   return (
-    <div className="field-page grid max-w-2xl gap-3">
-      <div className="flex flex-wrap items-center gap-2">
-        <h2>Terminations</h2>
-        <Link className="ml-auto" to={`/jobs/${id}/wiring`}>
-          Back to the drawing
-        </Link>
-      </div>
-      <p>
-        {done} of {counted(schedule.rows.length, 'conductor end')} landed
-        {again > 0 && <strong className="text-over">, {again} to be made again</strong>}.
-      </p>
-      <progress className="w-full" value={done} max={schedule.rows.length} aria-label="Landed" />
-      <div className="flex items-end gap-2">
-        <button
-          type="button"
-          className="button"
-          disabled={at === 0}
-          aria-label="The port before"
-          onClick={() => setAt(at - 1)}
-        >
-          <ChevronLeft size={18} aria-hidden="true" />
-        </button>
-        <div className="min-w-0 flex-1">
-          <span className="block text-[13px] text-quiet" aria-hidden="true">
-            Port
-          </span>
-          <select
-            aria-label="Port"
-            className="input"
-            value={at}
-            onChange={({ target }) => setAt(Number(target.value))}
-          >
-            {ports.map(({ title, rows }, index) => (
-              <option key={title} value={index}>
-                {title}: {rows.filter(isDone).length} of {rows.length}
-              </option>
-            ))}
-          </select>
-        </div>
-        <button
-          type="button"
-          className="button"
-          disabled={at >= ports.length - 1}
-          aria-label="The next port"
-          onClick={() => setAt(at + 1)}
-        >
-          <ChevronRight size={18} aria-hidden="true" />
-        </button>
-      </div>
-      <Port port={port} />
-      <p className="text-[13px] text-quiet">
-        Prove dead with a proven tester, lock off, and follow the manual of the equipment where it says
-        otherwise.
-      </p>
-    </div>
+    <FieldPages
+      title="Terminations"
+      thing="conductor end"
+      done="landed"
+      groupName="Port"
+      groups={groups}
+      isDone={isDone}
+      isAgain={isAgain}
+      empty="Terminations follow from the installation: choose supply, inverters and boards, and they appear here."
+      caution="Prove dead with a proven tester, lock off, and follow the manual of the equipment where it says otherwise."
+    />
   );
 }

@@ -1,6 +1,6 @@
 import { CloudOff } from 'lucide-react';
-import { downloadBlob } from '../../state/documentFile.ts';
-import { useWaitingPhotos } from '../../state/waitingPhotos.ts';
+import { downloadBlob } from '../state/documentFile.ts';
+import { useWaitingPhotos } from '../state/waitingPhotos.ts';
 
 /** Photos of a line that are on this device and not with the server yet. One that the server does not take is not lost either. */
 export function WaitingPhotos({ lineId }: { readonly lineId: string }) {

@@ -1,0 +1,30 @@
+import { type LinkFigure, linkFigures } from '../../figures/comms/linkFigures.ts';
+import { LINK_WORDS } from '../../words/links.ts';
+import type { CheckContext } from '../check.ts';
+import type { Finding, Subject } from '../finding.ts';
+import { onNetwork, refsOf, troubleOrOne, WHOLE } from './network.ts';
+
+/** A finding about a cable of comms: it stands on both of its ends. */
+export function linkSubject(context: CheckContext, { link, ends: [a, b] }: LinkFigure): Subject {
+  const { network } = context.installation;
+  const words = LINK_WORDS[link.kind];
+  return {
+    kind: 'part',
+    id: link.id,
+    label: `${words.charAt(0).toUpperCase()}${words.slice(1)}, ${a?.label ?? link.a.partId} to ${b?.label ?? link.b.partId}`,
+    about: network.known ? refsOf(network.value, [link.a.partId, link.b.partId]) : [],
+  };
+}
+
+/** Looks at every cable of comms; of many in order one finding says it of all. */
+export const eachLink = (
+  id: string,
+  context: CheckContext,
+  measure: (figure: LinkFigure) => readonly Finding[],
+): Finding[] =>
+  onNetwork(id, context, () => {
+    const figures = linkFigures(context.installation);
+    return figures.known
+      ? troubleOrOne(figures.value.flatMap(measure), { ...WHOLE, label: 'Every cable of comms' })
+      : [];
+  });

@@ -1,0 +1,56 @@
+import { type Check, judge, NO_WORKING } from '../check.ts';
+import type { Finding } from '../finding.ts';
+import { eachLink, linkSubject } from '../support/links.ts';
+
+/** The cable of a bus: the supplied one where its type allows no other, and no longer than both ends allow. */
+export const wiringBusCable: Check<'wiring.bus-cable'> = {
+  id: 'wiring.bus-cable',
+  title: 'Cables of buses',
+  family: 'wiring',
+  modes: 'once',
+  sentences: {
+    over: '{{subject}}: {{reason}}.',
+    tight: '{{subject}}: {{value}} of {{limit}} at most.',
+    within: '{{subject}}: its cable is of the kind and the length that its ends allow.',
+    unknown: '{{subject}}: its cable is not known. Missing: {{missing}}.',
+  },
+  run: (context) =>
+    eachLink(wiringBusCable.id, context, (figure): Finding[] => {
+      const { wired, longestM, suppliedOnly } = figure;
+      const subject = linkSubject(context, figure);
+      if (suppliedOnly && wired?.cable !== undefined && wired.cable !== 'supplied')
+        return [
+          judge(wiringBusCable.id, context, {
+            subject,
+            value: 1,
+            limit: 0,
+            unit: '',
+            graded: false,
+            data: { reason: 'its type allows only the cable that comes with it' },
+            working: () => ({ ...NO_WORKING, source: 'Rule of the parallel bus of the inverter type.' }),
+          }),
+        ];
+      if (wired?.lengthM === undefined || longestM === undefined) return [];
+      return [
+        judge(wiringBusCable.id, context, {
+          subject,
+          value: wired.lengthM,
+          limit: longestM,
+          unit: 'm',
+          data: { reason: `${wired.lengthM} m long where ${longestM} m is the most` },
+          working: () => ({
+            ...NO_WORKING,
+            inputs: [
+              {
+                label: 'Length',
+                path: ['wiring', 'links', wired.id, 'lengthM'],
+                value: wired.lengthM,
+                unit: 'm',
+              },
+            ],
+            source: 'Longest cable that the types at both ends state.',
+          }),
+        }),
+      ];
+    }),
+};
