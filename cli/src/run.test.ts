@@ -95,7 +95,7 @@ describe('bastion schedule', () => {
 
   it('prints the same as a sheet', async () => {
     const { out } = await call('schedule', example('quillback'), '--kind', 'settings', '--csv');
-    expect(out.split('\n')[0]).toBe('Device,Setting,Wanted,As it is set,Why');
+    expect(out.split('\n')[0]).toBe('Device,Setting,Wanted,As it is set,Read by,Why');
     expect(out).toContain('unit 1,Output frequency,60 Hz');
   });
 

@@ -298,7 +298,7 @@ export { type SizedLine, sizeLine } from './sizing/sizeLine.ts';
 export { judgeSize } from './sizing/judgeSize.ts';
 export type { SizeAnswer, SizeTest } from './sizing/question.ts';
 export { INSULATIONS, insulationsOf, METHODS } from './codes/ampacity.ts';
-export type { Cable, Laying, LinkAsWired, Remnant, Wiring } from './design/wiringSchema.ts';
+export type { Cable, Laying, LinkAsWired, Passage, Remnant, Splice, Wiring } from './design/wiringSchema.ts';
 export {
   askProblem,
   DEFAULT_NIGHTS,

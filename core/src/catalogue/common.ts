@@ -17,6 +17,8 @@ export const portName = z.string().min(1).max(30);
 
 const clearM = nonNegative.max(5);
 
+export const ENTRY_SIDES = ['top', 'bottom', 'left', 'right', 'back'] as const;
+
 /** What a type is as a thing on a wall or a floor. */
 export const bodySchema = z.strictObject({
   widthM: positive.max(5),
@@ -33,6 +35,17 @@ export const bodySchema = z.strictObject({
     .max(90)
     .optional()
     .describe('From the vertical; 0 where it must stand upright.'),
+  entries: z
+    .array(
+      z.strictObject({
+        side: z.enum(ENTRY_SIDES),
+        diameterMm: positive.max(500),
+        count: z.number().int().min(1).max(60),
+      }),
+    )
+    .max(20)
+    .optional()
+    .describe('Holes for glands and conduits.'),
   drilling: z
     .array(z.strictObject({ xM: nonNegative.max(5), yM: nonNegative.max(5), diameterMm: positive.max(50) }))
     .max(24)

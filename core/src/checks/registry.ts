@@ -100,6 +100,7 @@ import { wiringBusShape } from './wiring/wiringBusShape.ts';
 import { wiringConductor } from './wiring/wiringConductor.ts';
 import { wiringDevice } from './wiring/wiringDevice.ts';
 import { wiringDrop } from './wiring/wiringDrop.ts';
+import { wiringFill } from './wiring/wiringFill.ts';
 import { wiringIsolation } from './wiring/wiringIsolation.ts';
 import { wiringLeakage } from './wiring/wiringLeakage.ts';
 import { wiringOrder } from './wiring/wiringOrder.ts';
@@ -107,6 +108,7 @@ import { wiringPorts } from './wiring/wiringPorts.ts';
 import { wiringProtection } from './wiring/wiringProtection.ts';
 import { wiringRating } from './wiring/wiringRating.ts';
 import { wiringResidual } from './wiring/wiringResidual.ts';
+import { wiringSplices } from './wiring/wiringSplices.ts';
 import { wiringTerminals } from './wiring/wiringTerminals.ts';
 import type { Check } from './check.ts';
 import type { Finding } from './finding.ts';
@@ -215,6 +217,7 @@ export const CHECKS = [
   wiringConductor,
   wiringDevice,
   wiringDrop,
+  wiringFill,
   wiringIsolation,
   wiringLeakage,
   wiringOrder,
@@ -222,6 +225,7 @@ export const CHECKS = [
   wiringProtection,
   wiringRating,
   wiringResidual,
+  wiringSplices,
   wiringTerminals,
 ] as const satisfies readonly Check[];
 

@@ -108,6 +108,7 @@ const OF_CHECK: Readonly<Record<CheckId, Severity>> = {
   'wiring.conductor': 'people',
   'wiring.device': 'people',
   'wiring.drop': 'load',
+  'wiring.fill': 'equipment',
   'wiring.isolation': 'people',
   'wiring.leakage': 'load',
   'wiring.order': 'load',
@@ -115,6 +116,7 @@ const OF_CHECK: Readonly<Record<CheckId, Severity>> = {
   'wiring.protection': 'people',
   'wiring.rating': 'load',
   'wiring.residual': 'people',
+  'wiring.splices': 'people',
   'wiring.terminals': 'equipment',
 };
 

@@ -14,7 +14,9 @@ export const delivery = entities(
       .min(1)
       .max(60)
       .optional()
-      .describe('What a display or an instrument shows there: a setting read back, an idle voltage, a length as built.'),
+      .describe(
+        'What a display or an instrument shows there: a setting read back, an idle voltage, a length as built.',
+      ),
     photoIds: z.array(z.number().int().positive()).max(20).optional().describe('Attachments of the job.'),
     by: name.optional().describe('Who looked last; written by the server.'),
     at: z.iso.datetime({ offset: true }).optional().describe('When; written by the server.'),

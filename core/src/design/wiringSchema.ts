@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { INSULATIONS, METHODS } from '../codes/ampacity.ts';
+import { ENTRY_SIDES } from '../catalogue/common.ts';
 import { entities, id, name, nonNegative, positive, temperatureC } from '../values/quantities.ts';
 
 /** How cables are laid. What a cable does not say is as the job has it, and else as planned. */
@@ -41,6 +42,10 @@ export const cable = z.strictObject({
     .optional()
     .describe('Whether its neutral carries enough to heat it. Without it: no.'),
   protectiveMm2: positive.max(1000).optional(),
+  outsideMm: positive
+    .max(200)
+    .optional()
+    .describe('Outside diameter, of a cable of several cores in one sheath.'),
   passing: z
     .enum(['yes', 'no'])
     .optional()
@@ -74,6 +79,35 @@ export const linkAsWired = z.strictObject({
 });
 export type LinkAsWired = z.infer<typeof linkAsWired>;
 
+/** A conduit, or a gland into a part, with the cables that go through it. */
+export const passage = z.strictObject({
+  id,
+  name,
+  kind: z.enum(['conduit', 'gland']),
+  innerMm: positive
+    .max(500)
+    .optional()
+    .describe('Inside diameter of a conduit; the thickest cable a gland seals on.'),
+  leastMm: positive.max(500).optional().describe('The thinnest cable a gland seals on.'),
+  threadMm: positive.max(500).optional().describe('Diameter of the hole that it needs.'),
+  lineIds: z.array(z.string().min(1).max(200)).max(60).describe('The cables in it.'),
+  intoId: z.string().min(1).max(200).optional().describe('The part that it goes into.'),
+  side: z.enum(ENTRY_SIDES).optional().describe('On which side of that part.'),
+});
+export type Passage = z.infer<typeof passage>;
+
+/** A splice, a tap or a lug in the course of a cable. */
+export const splice = z.strictObject({
+  id,
+  lineId: z.string().min(1).max(200),
+  kind: z.enum(['splice', 'tap', 'lug']),
+  minMm2: positive.max(1000).optional(),
+  maxMm2: positive.max(1000).optional(),
+  enclosure: name.optional(),
+  stands: name.optional().describe('Where it stands, in words.'),
+});
+export type Splice = z.infer<typeof splice>;
+
 /** A piece of conductor that is at hand. */
 export const remnant = z.strictObject({
   id,
@@ -100,6 +134,8 @@ export const wiring = z.strictObject({
   cables: entities(cable, 12_000).optional(),
   links: entities(linkAsWired, 2000).optional().describe('How cables of comms are made.'),
   colours: z.enum(['A', 'B']).optional().describe('Which of the two open colour orders network cables have.'),
+  passages: entities(passage, 500).optional().describe('Conduits and glands.'),
+  splices: entities(splice, 500).optional().describe('Splices, taps and lugs.'),
   remnants: entities(remnant, 500).optional().describe('What is in the van.'),
   stock: entities(stockLength, 60).optional().describe('Lengths that conductors are bought in.'),
   photoGates: z

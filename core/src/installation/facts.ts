@@ -21,4 +21,4 @@ export type {
 export type { DeviceRole } from '../design/networkSchema.ts';
 export type { BankComms, Conductor, Joining } from '../design/stackSchema.ts';
 export type { Acceptance } from '../design/acceptance.ts';
-export type { Cable, Laying, LinkAsWired, Remnant } from '../design/wiringSchema.ts';
+export type { Cable, Laying, LinkAsWired, Passage, Remnant, Splice } from '../design/wiringSchema.ts';

@@ -8,6 +8,7 @@ import { type SizedLine, sizeLine } from '../sizing/sizeLine.ts';
 import type { Known } from '../values/known.ts';
 import { describePlaces } from '../words/places.ts';
 import { formatNumber } from '../words/quantity.ts';
+import { overridesOf } from './overrides.ts';
 import type { Cell, Column, Row, RowState, Schedule } from './table.ts';
 
 export const TEST_TITLES: Readonly<Record<SizeTest, string>> = {
@@ -36,7 +37,8 @@ type Key =
   | 'length'
   | 'drop'
   | 'protective'
-  | 'verdict';
+  | 'verdict'
+  | 'override';
 
 const COLUMNS: readonly Column<Key>[] = [
   { key: 'cable', title: 'Cable' },
@@ -50,6 +52,7 @@ const COLUMNS: readonly Column<Key>[] = [
   { key: 'drop', title: 'Drop', unit: '%' },
   { key: 'protective', title: 'Protective' },
   { key: 'verdict', title: 'Verdict' },
+  { key: 'override', title: 'Overridden' },
   { key: 'laid', title: 'Laid' },
   { key: 'because', title: 'Where the load comes from' },
 ];
@@ -132,6 +135,7 @@ function rowOf(installation: Installation, line: CableLine): Row<Key> {
     conductors: line.names.join(' '),
     size: sizeCell(line),
     length: known(line.lengthM),
+    override: overridesOf(installation).get(line.id) ?? '',
   };
   const base = {
     id: line.id,

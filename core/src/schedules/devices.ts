@@ -7,6 +7,7 @@ import type { Installation } from '../installation/installation.ts';
 import type { Part } from '../installation/network.ts';
 import { type SizedLine, sizeLine } from '../sizing/sizeLine.ts';
 import { formatNumber } from '../words/quantity.ts';
+import { overridesOf } from './overrides.ts';
 import type { Cell, Column, Row, RowState, Schedule } from './table.ts';
 
 type Key =
@@ -21,7 +22,8 @@ type Key =
   | 'fault'
   | 'trip'
   | 'stands'
-  | 'verdict';
+  | 'verdict'
+  | 'override';
 
 const COLUMNS: readonly Column<Key>[] = [
   { key: 'device', title: 'Device' },
@@ -36,6 +38,7 @@ const COLUMNS: readonly Column<Key>[] = [
   { key: 'trip', title: 'Opens at once on a fault at the far end' },
   { key: 'stands', title: 'State' },
   { key: 'verdict', title: 'Verdict' },
+  { key: 'override', title: 'Overridden' },
 ];
 
 /** The most that any source can drive into a fault at a device; null while that of one of them is not known. */
@@ -142,6 +145,7 @@ function rowsOf(installation: Installation, line: CableLine, parts: ReadonlyMap<
               ? 'stated'
               : 'not stated whether it is there',
         verdict,
+        override: overridesOf(installation).get(device.partId ?? line.id) ?? '',
       },
     };
   });

@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
+import { analyse } from '../checks/analyse.ts';
+import { figuresToAccept } from '../checks/accepted.ts';
 import { coreOfPin } from '../codes/pairColours.ts';
 import { applyEdits } from '../design/applyEdits.ts';
 import { readDesign } from '../design/read.ts';
@@ -9,6 +11,7 @@ import { baseDesign, bank1, circuit1, stack1 } from '../testkit/designs.ts';
 import { closedLoop, withMeters, withStrings } from '../testkit/wired.ts';
 import { asBuiltEdits, asBuiltId, asBuiltSchedule } from './asBuilt.ts';
 import { commsSchedule, linkTickId } from './comms.ts';
+import { conductorSchedule } from './conductors.ts';
 import { isAsWanted, metresIn } from './readBack.ts';
 import { settingId, settingSchedule } from './settings.ts';
 
@@ -137,5 +140,35 @@ describe('as built', () => {
     expect(stack1(read.value).units[0]?.serial).toBe('SN 77');
     // With them there is nothing left that differs.
     expect(asBuiltEdits(compile(read.value, SAMPLE_TYPES), delivery)).toEqual([]);
+  });
+});
+
+describe('what a licensed person has overridden', () => {
+  it('is marked on its cable for as long as its figures are no worse', () => {
+    const design = baseDesign();
+    // 20 m of 1.5 mm² for 10 A, clipped direct: the breaker of 32 A is above what it carries.
+    circuit1(design).cable = { lengthM: 20, areaMm2: 1.5 };
+    circuit1(design).device = { ratedA: 32, curve: 'B' };
+    const analysis = analyse(design, SAMPLE_TYPES);
+    const finding = analysis.findings.find(({ check }) => check === 'wiring.protection');
+    if (finding === undefined) throw new Error('The breaker is above its cable.');
+    design.accepted.push({
+      id: 'a',
+      check: finding.check,
+      subject: { kind: finding.subject.kind, id: finding.subject.id },
+      state: 'over',
+      ...figuresToAccept([finding]),
+      missing: [],
+      reason: 'Fixed load, overload cannot arise',
+      by: 'Lena Ortiz',
+      at: '2026-11-20T10:00:00Z',
+    });
+    const words = (d: Design): unknown =>
+      rowOf(conductorSchedule(compile(d, SAMPLE_TYPES)).rows, 'circuit c1').cells.override;
+    expect(words(design)).toBe(
+      'devices protect their conductors overridden by Lena Ortiz: Fixed load, overload cannot arise',
+    );
+    const circuits = [{ ...circuit1(design), device: { ratedA: 40, curve: 'B' as const } }];
+    expect(words({ ...design, circuits })).toBe('');
   });
 });

@@ -7,6 +7,7 @@ import { commsSchedule } from './comms.ts';
 import { conductorSchedule } from './conductors.ts';
 import { cutSchedule } from './cuts.ts';
 import { deviceSchedule } from './devices.ts';
+import { fittingSchedule } from './fittings.ts';
 import { labelSchedule } from './labels.ts';
 import { partsSchedule } from './partsList.ts';
 import { sensorSchedule } from './sensors.ts';
@@ -47,6 +48,8 @@ export function scheduleOf(
       return partsSchedule(design, catalogue, installation);
     case 'labels':
       return labelSchedule(installation);
+    case 'fittings':
+      return fittingSchedule(installation);
     case 'as-built':
       return asBuiltSchedule(installation, design.delivery);
   }

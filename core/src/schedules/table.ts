@@ -34,6 +34,7 @@ export const SCHEDULE_KINDS = [
   'cuts',
   'parts',
   'labels',
+  'fittings',
   'as-built',
 ] as const;
 export type ScheduleKind = (typeof SCHEDULE_KINDS)[number];

@@ -119,6 +119,13 @@ export const BODY = group(
   choice('body.wetRated', 'Protection', 'indoors', 'sheltered', 'outdoors'),
   figure('body.largestTiltDeg', 'Largest tilt', '°'),
   rows(
+    'body.entries',
+    'Entries: side : ⌀ mm : how many',
+    { key: 'side', label: 'side', holds: 'text' },
+    { key: 'diameterMm', label: 'diameter' },
+    { key: 'count', label: 'how many' },
+  ),
+  rows(
     'body.drilling',
     'Holes: x m : y m : ⌀ mm',
     { key: 'xM', label: 'x' },

@@ -191,6 +191,14 @@ function CableFields({ line }: { readonly line: CableLine }) {
         absent="by table"
         onTake={(value) => edit('Protective conductor', (one) => put(one, 'protectiveMm2', value))}
       />
+      <NumberField
+        label="Outside, of a sheathed cable"
+        path={[...path, 'outsideMm']}
+        value={cable?.outsideMm}
+        unit="mm"
+        disabled={!canEdit}
+        onTake={(value) => edit('Outside', (one) => put(one, 'outsideMm', value))}
+      />
       <SelectField
         label="Neutral carries"
         path={[...path, 'neutralCounts']}

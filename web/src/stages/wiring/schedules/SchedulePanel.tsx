@@ -20,6 +20,7 @@ import { downloadSheet } from '../../../state/downloadSheet.ts';
 import { useJob, useOpenJob } from '../../../state/job.ts';
 import { noteExport } from '../../../state/noteExport.ts';
 import { setCableFigure } from './cableEdits.ts';
+import { FittingsForm } from './FittingsForm.tsx';
 import { CommsForm, LinkDetail } from './LinkDetail.tsx';
 import { ConductorDetail } from './ConductorDetail.tsx';
 import { LayingForm } from './LayingForm.tsx';
@@ -36,6 +37,7 @@ export const KIND_TITLES: Readonly<Record<ScheduleKind, string>> = {
   cuts: 'Cut list',
   parts: 'Parts',
   labels: 'Labels',
+  fittings: 'Conduits, splices',
   'as-built': 'As built',
 };
 
@@ -191,6 +193,7 @@ function OneSchedule({
       )}
       {kind === 'cuts' && <VanForm />}
       {kind === 'comms' && <CommsForm />}
+      {kind === 'fittings' && <FittingsForm />}
       <OnSite kind={kind} />
       <div className="no-print flex flex-wrap items-center gap-1.5">
         <input

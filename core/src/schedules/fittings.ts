@@ -1,0 +1,105 @@
+import { cableLines } from '../figures/wiring/cableLines.ts';
+import { passageFigure, type PassageFigure } from '../figures/wiring/passages.ts';
+import type { Splice } from '../installation/facts.ts';
+import type { Installation } from '../installation/installation.ts';
+import type { CableLine } from '../figures/wiring/cableLine.ts';
+import type { Column, Row, Schedule } from './table.ts';
+
+type Key = 'what' | 'name' | 'cables' | 'inside' | 'fill' | 'limit' | 'into' | 'place';
+
+const COLUMNS: readonly Column<Key>[] = [
+  { key: 'what', title: 'Fitting' },
+  { key: 'name', title: 'Name' },
+  { key: 'cables', title: 'Cables' },
+  { key: 'inside', title: 'Inside or range' },
+  { key: 'fill', title: 'Filled', unit: '%' },
+  { key: 'limit', title: 'May be filled', unit: '%' },
+  { key: 'into', title: 'Into' },
+  { key: 'place', title: 'Place and enclosure' },
+];
+
+const percent = (share: number): number => Number((share * 100).toFixed(1));
+
+function passageRow(figure: PassageFigure, labels: ReadonlyMap<string, string>): Row<Key> {
+  const { passage, lines, stray, fill, fillLimit } = figure;
+  const isConduit = passage.kind === 'conduit';
+  const isOver = fill.known && fillLimit.known && fill.value > fillLimit.value + 1e-9;
+  const { innerMm, leastMm } = passage;
+  return {
+    id: `passage ${passage.id}`,
+    partIds: lines.flatMap(({ ends }) => ends.map(({ partId }) => partId)),
+    ...(isConduit
+      ? {
+          state:
+            !fill.known || !fillLimit.known
+              ? ('unknown' as const)
+              : isOver
+                ? ('over' as const)
+                : ('within' as const),
+        }
+      : {}),
+    cells: {
+      what: passage.kind,
+      name: passage.name,
+      cables: [...lines.map(({ label }) => label), ...stray.map((id) => `${id}, which is not there`)].join(
+        '; ',
+      ),
+      inside:
+        innerMm === undefined
+          ? null
+          : isConduit
+            ? `${innerMm} mm`
+            : `${leastMm === undefined ? 'up to' : `${leastMm} to`} ${innerMm} mm`,
+      fill: isConduit ? (fill.known ? percent(fill.value) : null) : '',
+      limit: isConduit ? (fillLimit.known ? percent(fillLimit.value) : null) : '',
+      into:
+        passage.intoId === undefined
+          ? ''
+          : `${labels.get(passage.intoId) ?? passage.intoId}${passage.side === undefined ? '' : `, ${passage.side}`}`,
+      place: passage.threadMm === undefined ? '' : `hole of ${passage.threadMm} mm`,
+    },
+  };
+}
+
+function spliceRow(splice: Splice, line: CableLine | undefined): Row<Key> {
+  const { minMm2, maxMm2 } = splice;
+  return {
+    id: `splice ${splice.id}`,
+    partIds: line?.ends.map(({ partId }) => partId) ?? [],
+    cells: {
+      what: splice.kind,
+      name: '',
+      cables: line?.label ?? `${splice.lineId}, which is not there`,
+      inside: minMm2 === undefined || maxMm2 === undefined ? null : `${minMm2} to ${maxMm2} mm²`,
+      fill: '',
+      limit: '',
+      into: '',
+      place: [splice.stands, splice.enclosure].filter((one) => one !== undefined).join(', ') || null,
+    },
+  };
+}
+
+/** Conduits, glands, splices, taps and lugs, with what goes through them. */
+export function fittingSchedule(installation: Installation): Schedule<Key> {
+  const lines = cableLines(installation);
+  const byId = new Map(lines.known ? lines.value.map((line) => [line.id, line]) : []);
+  const labels = new Map(
+    installation.network.known ? installation.network.value.parts.map(({ id, label }) => [id, label]) : [],
+  );
+  const { passages = [], splices = [] } = installation.wiring ?? {};
+  return {
+    kind: 'fittings',
+    title: 'Conduits, glands and splices',
+    columns: COLUMNS,
+    rows: [
+      ...passages.map((one) => passageRow(passageFigure(installation, byId, one), labels)),
+      ...splices.map((one) => spliceRow(one, byId.get(one.lineId))),
+    ],
+    notes:
+      passages.length + splices.length === 0
+        ? ['None is listed: add the conduits, glands and splices that the cables go through.']
+        : [
+            'A cable in a sheath counts by its outside diameter, single cores by the planning areas of their insulation.',
+          ],
+  };
+}
