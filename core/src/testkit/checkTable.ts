@@ -53,6 +53,7 @@ function leadsSomewhere(design: Design, path: Path): boolean {
 export function expectSound(design: Design, finding: RegisteredFinding, working: Working): void {
   const sentence = sentenceOf(design, finding);
   expect(sentence, 'an unfilled placeholder').not.toMatch(/\{\{|undefined|NaN/);
+  expect(sentence, 'a raw key').not.toMatch(/\b[a-z]{3,}[A-Z]\w*/);
   for (const step of working.steps) {
     const again = evaluate(substitute(step, (value) => String(value)));
     expect(again, `${finding.check}: ${step.symbol} = ${step.formula}`).toBeCloseTo(step.value, 6);

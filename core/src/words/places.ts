@@ -58,6 +58,19 @@ const FIELDS: Readonly<Record<string, string>> = {
   openCircuit: 'resting voltages of the type',
   lengthsFrom: 'route on the wall plan for a lead',
   lengthM: 'length',
+  imbalanceLimit: 'imbalance limit of the type',
+  outsideMm: 'outside diameter of a cable',
+  innerMm: 'inside diameter',
+  leastMm: 'thinnest cable it seals on',
+  threadMm: 'hole it needs',
+  minMm2: 'smallest conductor',
+  maxMm2: 'largest conductor',
+  enclosure: 'enclosure',
+  breakingA: 'breaking capacity of the type',
+  residualDevice: 'residual-current type that the inverter wants',
+  residualType: 'residual-current type of the device',
+  filterLeakageMa: 'filter leakage of the type',
+  shortCircuit: 'short-circuit current of the type',
   barTypeId: 'combiner bar',
   breakerTypeId: 'type of the battery breaker',
   timeCurrent: 'time-current curve of the type',
@@ -144,7 +157,14 @@ const FIELDS: Readonly<Record<string, string>> = {
   shedBelowSoc: 'level at which the stage is shed',
 };
 
-export const fieldLabel = (key: string): string => FIELDS[key] ?? key;
+export const fieldLabel = (key: string): string => FIELDS[key] ?? wordsOf(key);
+
+/** A key in words where nobody has given it any: its unit at the end means nothing to a reader. */
+const wordsOf = (key: string): string =>
+  key
+    .replace(/(?:M|Mm2|Mm|Ma|V|A|W|Wh|Hz|C|S|Ms|H|Va|Deg|Ohm|Soc)$/u, '')
+    .replaceAll(/([a-z0-9])([A-Z])/gu, '$1 $2')
+    .toLowerCase();
 
 interface Named {
   readonly id: string;
