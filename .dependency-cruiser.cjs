@@ -5,6 +5,7 @@ const MAY_LOOK_INTO = {
   values: [],
   network: [],
   words: ['values'],
+  waveform: ['values'],
   codes: ['network'],
   catalogue: ['values', 'codes', 'words'],
   design: ['values', 'codes', 'catalogue', 'words'],
@@ -24,7 +25,7 @@ const MAY_LOOK_INTO = {
     'sizing',
     'words',
   ],
-  formats: ['values', 'codes', 'catalogue', 'design', 'words', 'diagram'],
+  formats: ['values', 'codes', 'catalogue', 'design', 'words', 'diagram', 'waveform'],
   schedules: [
     'values',
     'codes',
@@ -65,7 +66,7 @@ const MAY_LOOK_INTO = {
     'schedules',
     'words',
   ],
-  rehearse: ['values', 'network', 'codes', 'catalogue', 'installation', 'modes', 'figures', 'words'],
+  rehearse: ['values', 'waveform', 'network', 'codes', 'catalogue', 'installation', 'modes', 'figures', 'words'],
   wire: ['values', 'design', 'catalogue', 'checks', 'procedure', 'advise'],
 };
 

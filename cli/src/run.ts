@@ -16,6 +16,8 @@ import {
 import { drawTo } from './draw.ts';
 import { modesReport } from './modes.ts';
 import { REHEARSAL_KINDS, type RehearsalKind, rehearsalReport } from './rehearse.ts';
+import { writeTransfer } from './transferRecord.ts';
+import { wave } from './wave.ts';
 import { scheduleCsv, scheduleReport } from './schedule.ts';
 import { shareReport } from './share.ts';
 
@@ -30,7 +32,8 @@ bastion share FILE.json [--load W]
 bastion modes FILE.json
 bastion draw FILE.json --out FILE.svg|.dxf|.pdf [--mode M]
 bastion rehearse FILE.json --kind ${REHEARSAL_KINDS.join('|')} [--seed N] [--nights N] [--start H] [--hours H] [--month M] [--sky 0..1]
-                 [--pattern NAME|H,H] [--full] [--lose unit:ID|module:ID]
+                 [--pattern NAME|H,H] [--full] [--lose unit:ID|module:ID] [--wave OUT.cff]
+bastion wave FILE.cff|.cfg|.csv [--nominal V] [--hz HZ] [--band 0..1] [--band-hz HZ] [--transfer MS]
 bastion schedule FILE.json --kind ${SCHEDULE_KINDS.join('|')} [--csv]
 
 check   prints the findings of a design document in every operating mode as JSON, with the verdict and the causes.
@@ -42,7 +45,10 @@ share   prints the current of each battery module as JSON, at the design's load 
 modes   prints for every operating mode what is live and from what, the bonds on each live neutral, and faults with their way.
         Exit code: 0 no fault, 1 a fault or something that is not known, 2 the file cannot be used.
 rehearse plays the transfer, one outage minute by minute, or many of them, and prints what came of it as JSON.
+        --wave writes the rehearsed transfer of the first set as a record like one captured on site.
         Exit code: 0 played, 1 something is missing for it, 2 the file or an option cannot be used.
+wave    measures a capture of a transfer or a start: gap, dip, overshoot, frequency, phase, harmonics, inrush.
+        Exit code: 0 all inside what is expected, 1 one outside, 2 the file or an option cannot be used.
 schedule prints the rows of one schedule as JSON, or as CSV.
         Exit code: 0 nothing in it over its limit, 1 something over, 2 the file cannot be used.
 draw    writes the single line as one mode has it (the first, unless --mode names another).
@@ -127,7 +133,18 @@ function modes(file: string, streams: Streams): number {
 function rehearse(file: string, kind: RehearsalKind, options: readonly string[], streams: Streams): number {
   const design = readFile(file, streams);
   if (design === undefined) return 2;
-  const outcome = rehearsalReport(design, kind, options);
+  const at = options.indexOf('--wave');
+  const out = at < 0 ? undefined : (options[at + 1] ?? '');
+  const asked = at < 0 ? options : [...options.slice(0, at), ...options.slice(at + 2)];
+  if (out !== undefined) {
+    const written =
+      kind === 'transfer' ? writeTransfer(design, out) : '--wave: only a transfer has a waveform';
+    if (written !== undefined) {
+      streams.error(`${written}\n`);
+      return 2;
+    }
+  }
+  const outcome = rehearsalReport(design, kind, asked);
   if (!outcome.ok) {
     streams.error(`${outcome.message}\n`);
     return 2;
@@ -168,6 +185,7 @@ export async function run(args: readonly string[], streams: Streams): Promise<nu
   if (command === 'modes' && file !== undefined && rest.length === 0) return modes(file, streams);
   if (command === 'draw' && file !== undefined) return draw(file, rest, streams);
   const played = REHEARSAL_KINDS.find((one) => one === rest[1]);
+  if (command === 'wave' && file !== undefined) return wave(file, rest, streams);
   if (command === 'rehearse' && file !== undefined && rest[0] === '--kind' && played !== undefined)
     return rehearse(file, played, rest.slice(2), streams);
   const wanted = SCHEDULE_KINDS.find((one) => one === rest[1]);

@@ -321,6 +321,21 @@ export { type Driver, driversOf } from './rehearse/drivers.ts';
 export { type OutagePattern, PATTERNS, RURAL, typedPattern } from './rehearse/patterns.ts';
 export type { Plant } from './rehearse/plant.ts';
 export { type LinePickup, type Transfer, transferOf } from './rehearse/transfer.ts';
+export { transferTime } from './figures/capability/transferTime.ts';
+export { type Drop, loadsDroppedBy } from './rehearse/drops.ts';
+export { transferWave } from './rehearse/transferWave.ts';
+export { type CaptureFile, readCapture } from './formats/capture.ts';
+export { writeComtradeFile } from './formats/comtradeWrite.ts';
+export { durationS, type WaveRecord } from './waveform/record.ts';
+export { columnsOf, type Pyramid, pyramidOf } from './waveform/pyramid.ts';
+export {
+  type ChannelFigures,
+  isInBand,
+  type WaveExpectation,
+  type WaveFigure,
+  waveFigures,
+  type WaveFigures,
+} from './waveform/figures.ts';
 export { landingId } from './schedules/terminations.ts';
 export { IDLE_V, linkTickId } from './schedules/comms.ts';
 export { settingId } from './schedules/settings.ts';

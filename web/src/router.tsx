@@ -52,6 +52,12 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'test/capture',
+            lazy: async () => ({
+              Component: (await import('./stages/test/capture/CapturePage.tsx')).CapturePage,
+            }),
+          },
+          {
             path: 'wiring/landing',
             lazy: async () => ({
               Component: (await import('./stages/wiring/onSite/LandingPage.tsx')).LandingPage,

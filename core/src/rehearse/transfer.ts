@@ -20,6 +20,8 @@ export interface PickupStep {
 export interface LinePickup {
   readonly line: Line;
   readonly ratedVa: number;
+  /** What it is asked for once everything runs. */
+  readonly runningVa: number;
   readonly steps: readonly PickupStep[];
   /** When the overload curve is used up, s; undefined where it holds. */
   readonly tripsAtS: number | undefined;
@@ -107,7 +109,9 @@ export function transferOf(compiled: CompiledStack): Known<Transfer> {
         at += durationS;
         return { fromS, toS: at, va, voltage: va > 0 ? Math.min(1, (ratedVa * most) / va) : 1 };
       });
-      return { line, ratedVa, steps, tripsAtS: tripOf(steps, ratedVa, type.overloadCurve) };
+      const running = board.continuous.knownPart[index];
+      const runningVa = running === undefined ? 0 : Math.hypot(running.re, running.im);
+      return { line, ratedVa, runningVa, steps, tripsAtS: tripOf(steps, ratedVa, type.overloadCurve) };
     });
     return {
       gapMs: time.ms,

@@ -85,7 +85,7 @@ export const jobRoutes: FastifyPluginAsyncZod<{ jobs: Jobs; audit: Audit; pool: 
     {
       schema: {
         params: jobId,
-        body: z.strictObject({ kind: z.enum(['json', 'csv', 'xlsx', 'svg', 'dxf']) }),
+        body: z.strictObject({ kind: z.enum(['json', 'csv', 'xlsx', 'svg', 'dxf', 'cff']) }),
         response: { 204: z.undefined() },
       },
     },

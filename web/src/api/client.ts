@@ -88,7 +88,7 @@ export const api = {
   changePassword: (old: string, next: string) => send('POST', '/me/password', { old, next }),
   ownSessions: () => ask(z.array(peopleWire.ownSession), 'GET', '/me/sessions'),
   endSession: (id: string) => send('DELETE', `/me/sessions/${id}`),
-  tellExport: (jobId: number, kind: 'json' | 'csv' | 'xlsx' | 'svg' | 'dxf') =>
+  tellExport: (jobId: number, kind: 'json' | 'csv' | 'xlsx' | 'svg' | 'dxf' | 'cff') =>
     send('POST', `/jobs/${jobId}/exports`, { kind }),
   jobs: () => ask(z.array(wire.jobSummary), 'GET', '/jobs'),
   createJob: (name: string, region: string | undefined) => ask(created, 'POST', '/jobs', { name, region }),

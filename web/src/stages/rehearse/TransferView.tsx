@@ -1,4 +1,15 @@
-import { formatQuantity, type Known, type LinePickup, type Transfer } from '@bastion/core';
+import {
+  formatQuantity,
+  type Known,
+  type LinePickup,
+  type Transfer,
+  transferWave,
+  writeComtradeFile,
+} from '@bastion/core';
+import { Download } from 'lucide-react';
+import { downloadBlob } from '../../state/documentFile.ts';
+import { useOpenJob } from '../../state/job.ts';
+import { noteExport } from '../../state/noteExport.ts';
 import { MissingLinks } from './MissingLinks.tsx';
 import { startOf } from './startOf.ts';
 import { Verdict } from './Verdict.tsx';
@@ -36,6 +47,26 @@ function Pickup({ pickup }: { readonly pickup: LinePickup }) {
   );
 }
 
+/** The rehearsed transfer as a record like one captured on site, to lay beside it. */
+function RecordButton({ transfer }: { readonly transfer: Transfer }) {
+  const { design } = useOpenJob();
+  const { lineVoltageV, frequencyHz } = design.site;
+  if (lineVoltageV === undefined || frequencyHz === undefined) return null;
+  const save = (): void => {
+    const record = transferWave(transfer, { title: `${design.name} rehearsed`, lineVoltageV, frequencyHz });
+    const bytes = writeComtradeFile(record, new Date().toISOString().slice(0, 10));
+    noteExport('cff');
+    downloadBlob(new Blob([new Uint8Array(bytes)]), 'rehearsed-transfer.cff');
+  };
+  return (
+    <p className="no-print">
+      <button type="button" className="button" onClick={save}>
+        <Download size={15} aria-hidden="true" /> As a waveform record
+      </button>
+    </p>
+  );
+}
+
 function Played({ transfer }: { readonly transfer: Transfer }) {
   return (
     <div className="grid gap-3">
@@ -47,6 +78,7 @@ function Played({ transfer }: { readonly transfer: Transfer }) {
         The gap lasts {transfer.gapMs} ms, by {transfer.gapSetBy}. After it everything that restarts by itself
         starts together, or with the delays of the design.
       </p>
+      <RecordButton transfer={transfer} />
       <ol className="text-[13px]" aria-label="Events">
         {transfer.events.map(({ atS, sentence, isBad }, at) => (
           <li key={at} className={isBad ? 'text-over' : ''}>

@@ -1,6 +1,7 @@
 import { counted, generateProcedure, type wire } from '@bastion/core';
 import { format } from 'date-fns';
 import { useMemo } from 'react';
+import { Link } from 'react-router';
 import { StepsOnPaper } from './StepsOnPaper.tsx';
 import { useJob, useOpenJob } from '../../state/job.ts';
 
@@ -14,7 +15,7 @@ const when = (iso: string): string => format(new Date(iso), 'd MMM yyyy, HH:mm')
 
 /** The runs so far, and what a new one would ask for. */
 export function RunList({ runs, onOpen, onStart }: RunListProps) {
-  const { analysis, canTest, at } = useOpenJob();
+  const { id, analysis, canTest, at } = useOpenJob();
   const isSaved = useJob((store) => store.save.kind === 'saved');
   const procedure = useMemo(() => generateProcedure(analysis), [analysis]);
   const over = analysis.findings.filter((finding) => finding.state === 'over').length;
@@ -50,6 +51,11 @@ export function RunList({ runs, onOpen, onStart }: RunListProps) {
           <p className="mt-2 text-quiet">Your role reads test records; it does not run tests.</p>
         )}
       </section>
+      <p className="no-print">
+        <Link className="button" to={`/jobs/${id}/test/capture`}>
+          Measure a capture
+        </Link>
+      </p>
       <StepsOnPaper procedure={procedure} />
       <section className="sheet no-print p-4">
         <h2>Runs</h2>

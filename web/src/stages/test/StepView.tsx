@@ -1,5 +1,6 @@
 import type { ProcedureStep, wire } from '@bastion/core';
 import { TriangleAlert } from 'lucide-react';
+import { FromCapture } from './capture/FromCapture.tsx';
 import { ReasonToGoOn } from './ReasonToGoOn.tsx';
 import { ReadingRow } from './ReadingRow.tsx';
 import { currentValues, earlierAttempts, stepVerdict, VERDICT_WORDS } from './runView.ts';
@@ -64,6 +65,7 @@ export function StepView({ step, readings, canWrite, retesting, onRetest, onRead
           />
         ))}
       </div>
+      {canWrite && <FromCapture step={step} onRead={onRead} />}
       {canWrite && !retesting && <ReasonToGoOn step={step} readings={readings} onRead={onRead} />}
       <footer className="flex flex-wrap items-center gap-3 border-t border-rule pt-3">
         {earlier.map((one) => (

@@ -1,0 +1,25 @@
+import { Link } from 'react-router';
+import { useOpenJob } from '../../../state/job.ts';
+import { CapturePanel } from './CapturePanel.tsx';
+
+/** A capture of its own, outside of a run. */
+export function CapturePage() {
+  const { id } = useOpenJob();
+  return (
+    <div className="grid max-w-4xl gap-3">
+      <div className="flex flex-wrap items-center gap-2">
+        <h2>Measure a capture</h2>
+        <Link className="ml-auto" to={`/jobs/${id}/test`}>
+          Back to the test
+        </Link>
+      </div>
+      <p className="text-quiet">
+        The record of a transfer or a start, measured without a ruler. Probes on live terminals are live work:
+        rated probes, protective equipment, nobody alone.
+      </p>
+      <div className="sheet p-3">
+        <CapturePanel />
+      </div>
+    </div>
+  );
+}
