@@ -55,7 +55,7 @@ test('schedules leave as sheets that a library reads back, and as a page to prin
   const csv = Papa.parse<string[]>((await download(page, 'CSV')).toString('utf8').replace('\uFEFF', ''), {
     skipEmptyLines: true,
   }).data;
-  expect(csv[0]).toEqual(['Device', 'Setting', 'Wanted', 'As it is set', 'Why']);
+  expect(csv[0]).toEqual(['Device', 'Setting', 'Wanted', 'As it is set', 'Read by', 'Why']);
   expect(csv.find((cells) => cells[0] === 'unit 3' && cells[1] === 'Parallel mode')?.[2]).toBe('on, line L2');
 
   await page.getByRole('tab', { name: 'Labels' }).click();

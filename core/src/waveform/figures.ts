@@ -58,7 +58,7 @@ function voltageFigures(found: TransferMeasure, expected: WaveExpectation): Wave
     {
       id: 'overshoot',
       label: 'Overshoot over the nominal peak',
-      value: found.overshoot * 100,
+      value: found.overshoot && found.overshoot * 100,
       unit: '%',
     },
     { id: 'back', label: `Back within ${band * 100} % after`, value: ms(found.backInBandS), unit: 'ms' },
@@ -103,6 +103,9 @@ export function waveFigures(record: WaveRecord, expected: WaveExpectation): Wave
   const afterS = (found: TransferMeasure): number =>
     (found.gap?.toS ?? (found.dip === undefined ? 0 : found.dip.fromS + found.dip.lengthS)) +
     SETTLE_CYCLES / expected.nominalHz;
+  for (const { channel, found } of voltages)
+    if (found.gap !== undefined && found.frequencyHz === undefined)
+      notes.push(`${channel.id}: the voltage does not come back before the capture ends.`);
   const channels: ChannelFigures[] = voltages.map(({ channel, signal, found }) => {
     const harmonics = harmonicsOf(signal, found.frequencyHz ?? expected.nominalHz, afterS(found));
     return {

@@ -16,7 +16,7 @@ export interface TransferMeasure {
   /** Lowest half-cycle RMS, and for how long it lay below 90 % of nominal. */
   readonly dip: { readonly lowestV: number; readonly lengthS: number; readonly fromS: number } | undefined;
   /** Highest peak after the gap or dip over the nominal peak. */
-  readonly overshoot: number;
+  readonly overshoot: number | undefined;
   readonly highestV: number;
   /** From the beginning of the trouble until the half-cycle RMS stays inside the band; undefined where it never does. */
   readonly backInBandS: number | undefined;
@@ -175,7 +175,8 @@ export function measureTransfer(signal: Signal, expected: VoltageExpectation): T
   return {
     gap,
     dip,
-    overshoot: highest / peakV - 1,
+    // Where the voltage does not come back there is nothing to overshoot.
+    overshoot: highest < GONE * peakV ? undefined : highest / peakV - 1,
     highestV: highest,
     backInBandS: troubleS === undefined ? 0 : backInBand(rms, expected, troubleS),
     frequencyHz,

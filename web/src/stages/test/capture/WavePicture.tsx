@@ -135,7 +135,7 @@ export function WavePicture({ capture }: { readonly capture: OpenCapture }) {
         {head.channels.map(({ id, unit, most }, index) => (
           <span
             key={`${id} ${index}`}
-            className="pointer-events-none absolute left-1 text-[12px]"
+            className="pointer-events-none absolute left-1 rounded-sm bg-sheet px-1 text-[12px]"
             style={{ top: index * LANE_PX + 2 }}
           >
             {id}, ±{most.toPrecision(3)} {unit}
