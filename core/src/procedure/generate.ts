@@ -10,6 +10,9 @@ import { darkStep } from './darkLines.ts';
 import { equipmentLines } from './equipment.ts';
 import { gateSteps } from './gates.ts';
 import { islandStep } from './islandNoLoad.ts';
+import { liveSteps } from './liveOnGrid.ts';
+import { bondStep, generatorSteps, heldBackSteps, lastSteps, shedSteps } from './moreIsland.ts';
+import { controllerSteps, powerUpSteps } from './powerUp.ts';
 import { loadSteps } from './loadSteps.ts';
 import { pickupSteps } from './pickup.ts';
 import { returnStep } from './gridReturn.ts';
@@ -30,18 +33,27 @@ export function generateProcedure(analysis: Analysis): Procedure {
     equipment: equipmentLines(analysis.installation),
     steps: [
       ...gateSteps(analysis),
+      ...controllerSteps(analysis, 'first'),
+      ...stacks.flatMap((compiled) => powerUpSteps(analysis, compiled)),
+      ...controllerSteps(analysis, 'last'),
+      ...liveSteps(analysis),
       ...stacks.flatMap((compiled) =>
         makesIsland(compiled)
           ? [
               islandStep(analysis, compiled),
               ...darkStep(analysis, compiled),
+              ...heldBackSteps(analysis, compiled),
               ...loadSteps(analysis, compiled),
+              ...shedSteps(analysis, compiled),
               ...startSteps(analysis, compiled),
               ...pickupSteps(analysis, compiled),
+              ...generatorSteps(analysis, compiled),
               ...(analysis.installation.site.grid === 'none' ? [] : [returnStep(analysis, compiled)]),
+              ...lastSteps(analysis, compiled),
             ]
           : [noIslandStep(compiled)],
       ),
+      ...bondStep(analysis),
     ],
   };
 }

@@ -29,6 +29,12 @@ describe('the islanding test of a design', () => {
       'gate-dead-tests',
       'modules-s',
       'gate-people',
+      'battery-on-s',
+      'inverter-on-s',
+      'firmware-s',
+      'settings-s',
+      'grid-on-s',
+      'live-on-grid',
       'island-s',
       'load-s-L1-25',
       'load-s-L1-50',
@@ -36,6 +42,9 @@ describe('the islanding test of a design', () => {
       'load-s-L1-100',
       'start-s-L1',
       'return-s',
+      'black-start-s',
+      'endurance-s',
+      'bonds',
     ]);
     expect(steps.every((one) => one.section !== 'gates' || one.cautions.length > 0)).toBe(true);
   });

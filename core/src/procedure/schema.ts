@@ -21,7 +21,18 @@ export const readingSpec = z.strictObject({
 });
 export type ReadingSpec = z.infer<typeof readingSpec>;
 
-export const SECTIONS = ['gates', 'island', 'load', 'start', 'return'] as const;
+export const SECTIONS = [
+  'gates',
+  'power-up',
+  'live',
+  'island',
+  'load',
+  'start',
+  'generator',
+  'return',
+  'protection',
+  'endurance',
+] as const;
 
 export const procedureStep = z.strictObject({
   id: z.string(),

@@ -4,10 +4,15 @@ import { VerdictMark } from './VerdictMark.tsx';
 
 const SECTION_WORDS: Record<(typeof SECTIONS)[number], string> = {
   gates: 'Before anything is live',
+  'power-up': 'From dead to live',
+  live: 'Running on the grid',
   island: 'Island, no load',
   load: 'Load steps',
   start: 'Largest starts',
+  generator: 'Generator',
   return: 'Grid return',
+  protection: 'Bonds and protection',
+  endurance: 'Loss, black start, endurance',
 };
 
 interface StepSpineProps {

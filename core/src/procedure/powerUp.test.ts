@@ -1,0 +1,160 @@
+import { describe, expect, it } from 'vitest';
+import { SAMPLE_TYPES } from '../catalogue/samples.ts';
+import type { Design } from '../design/schema.ts';
+import { baseDesign, stack1 } from '../testkit/designs.ts';
+import { closedLoop, threeOnABus, withMeters, withSet, withStrings } from '../testkit/wired.ts';
+import { procedureFor } from './generate.ts';
+import type { ProcedureStep } from './schema.ts';
+
+const stepsOf = (edit: (design: Design) => void): readonly ProcedureStep[] => {
+  const design = baseDesign();
+  edit(design);
+  return procedureFor(design, SAMPLE_TYPES).steps;
+};
+const ids = (steps: readonly ProcedureStep[], section: ProcedureStep['section']): string[] =>
+  steps.filter((one) => one.section === section).map(({ id }) => id);
+const stepOf = (steps: readonly ProcedureStep[], id: string): ProcedureStep => {
+  const found = steps.find((one) => one.id === id);
+  if (found === undefined) throw new Error(`No step ${id}.`);
+  return found;
+};
+/** The base with a type of its own. */
+function withType(design: Design, figures: object): void {
+  const found = SAMPLE_TYPES.find(({ id }) => id === 'hybrid-5k-1ph');
+  if (found?.kind !== 'inverter') throw new Error('It is a sample.');
+  design.types.push({ ...found, id: 'own-inverter', ...figures });
+  stack1(design).inverterTypeId = 'own-inverter';
+}
+
+describe('from dead to live', () => {
+  it('follows the order of the type: battery, inverter, grid, strings last', () => {
+    const steps = stepsOf((d) => {
+      closedLoop(d);
+      withStrings(d, 9);
+    });
+    expect(ids(steps, 'power-up')).toEqual([
+      'wake-s',
+      'battery-on-s',
+      'inverter-on-s',
+      'firmware-s',
+      'settings-s',
+      'grid-on-s',
+      'pv-on-s',
+    ]);
+  });
+
+  it('or the grid first, where the type wants it', () => {
+    const steps = stepsOf((d) => withType(d, { powerUpOrder: 'grid-then-battery' }));
+    expect(ids(steps, 'power-up').slice(0, 3)).toEqual(['grid-on-s', 'battery-on-s', 'inverter-on-s']);
+    expect(stepOf(steps, 'grid-on-s').instructions[0]).toContain(
+      'comes first because the type starts from it',
+    );
+  });
+
+  it('says where a type states no order', () => {
+    const steps = stepsOf((d) => {
+      withType(d, {});
+      const own = d.types.at(-1);
+      if (own !== undefined) Reflect.deleteProperty(own, 'powerUpOrder');
+    });
+    expect(stepOf(steps, 'battery-on-s').instructions[0]).toContain('does not state its order');
+  });
+
+  it('counts modules and units, and sets them as their type wants', () => {
+    const steps = stepsOf((d) => {
+      threeOnABus(d);
+      closedLoop(d);
+      stack1(d).hostUnitId = 'u2';
+    });
+    expect(stepOf(steps, 'wake-s').readings[0]?.expected).toEqual({ low: 4, high: 4 });
+    const on = stepOf(steps, 'inverter-on-s');
+    expect(on.readings[0]?.nominal).toBe(3);
+    expect(on.instructions.join()).toContain('Switch unit 2 on first');
+    expect(stepOf(steps, 'settings-s').instructions[0]).toContain('with the parallel cable joined');
+  });
+
+  it('holds the battery at each port to what its modules can have: 4 modules of 44.8 to 57.6 V', () => {
+    const spec = stepOf(
+      stepsOf(() => undefined),
+      'battery-on-s',
+    ).readings[0];
+    expect(spec?.expected?.high).toBeCloseTo(57.6, 6);
+    expect(spec?.abort?.high).toBeCloseTo(57.6 * 1.02, 6);
+  });
+
+  it('commissions a controller last, with its sets and meters', () => {
+    const steps = stepsOf((d) => void withMeters(d));
+    expect(ids(steps, 'power-up').at(-1)).toBe('controller-c');
+    expect(stepOf(steps, 'controller-c').readings.map(({ id }) => id)).toEqual([
+      'sets-found',
+      'meter-m1',
+      'meter-m2',
+      'meter-m3',
+    ]);
+  });
+});
+
+describe('what the test has besides its load steps', () => {
+  it('a generator: charging of all units, and 80 % of its engine at the site', () => {
+    const steps = stepsOf((d) => {
+      withSet(d);
+      stack1(d).generatorChargeW = 300;
+    });
+    const step = stepOf(steps, 'generator-g1');
+    expect(step.readings.find(({ id }) => id === 'charge-power')?.nominal).toBe(300);
+    // 4 kVA at pf 1 or as stated, not derated at 100 m and 25 °C.
+    expect(step.instructions.join()).toMatch(/stay below [\d.]+ kW, 80 % of the engine at this site/);
+  });
+
+  it('one bond in every mode that can be brought about', () => {
+    const { readings } = stepOf(
+      stepsOf(() => undefined),
+      'bonds',
+    );
+    expect(readings.map(({ id }) => id)).toEqual([
+      'bonds-on-grid',
+      'bonds-island',
+      'bonds-maintenance-bypass',
+      'residual',
+    ]);
+    expect(readings[0]?.expected).toEqual({ low: 1, high: 1 });
+  });
+
+  it('a unit lost, only where that must be survived', () => {
+    const lost = (survive: 'yes' | 'no'): boolean =>
+      stepsOf((d) => {
+        threeOnABus(d);
+        d.site.surviveUnitLoss = survive;
+      }).some(({ id }) => id === 'loss-s');
+    expect([lost('yes'), lost('no')]).toEqual([true, false]);
+  });
+
+  it('shed stages, and power that is held back', () => {
+    const steps = stepsOf((d) => {
+      d.partitions.push({
+        id: 'x',
+        name: 'Workshop',
+        kind: 'shed',
+        stackId: 's',
+        shedStage: 1,
+        shedWhen: 'below-soc',
+        shedBelowSoc: 0.4,
+      });
+      d.arrays.push({
+        id: 'a',
+        name: 'Roof',
+        coupling: 'ac',
+        ratedAcW: 3000,
+        partitionId: 'b',
+        curtailedBy: 'frequency',
+      });
+    });
+    expect(stepOf(steps, 'shed-s').instructions.join()).toContain('Workshop drops below 40 %');
+    expect(stepOf(steps, 'held-back-a').readings[0]?.expected).toEqual({ low: 50, high: 53 });
+  });
+
+  it('without a grid nothing is closed to it, and nothing is proven on it', () => {
+    const steps = stepsOf((d) => void (d.site.grid = 'none'));
+    expect(steps.some(({ id }) => id === 'grid-on-s' || id === 'live-on-grid')).toBe(false);
+  });
+});
