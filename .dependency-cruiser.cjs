@@ -35,6 +35,7 @@ const MAY_LOOK_INTO = {
     'modes',
     'figures',
     'sizing',
+    'checks',
     'words',
   ],
   diagram: ['values', 'catalogue', 'design', 'installation', 'modes', 'figures', 'words'],
@@ -66,7 +67,17 @@ const MAY_LOOK_INTO = {
     'schedules',
     'words',
   ],
-  rehearse: ['values', 'waveform', 'network', 'codes', 'catalogue', 'installation', 'modes', 'figures', 'words'],
+  rehearse: [
+    'values',
+    'waveform',
+    'network',
+    'codes',
+    'catalogue',
+    'installation',
+    'modes',
+    'figures',
+    'words',
+  ],
   wire: ['values', 'design', 'catalogue', 'checks', 'procedure', 'advise'],
 };
 

@@ -56,6 +56,9 @@ test('on a phone: a pair reads wrong, a setting is read back, and what was built
   await desk.getByRole('button', { name: 'Take it into the design' }).click();
   await expect(desk.getByRole('region', { name: 'What it changes' })).toHaveCount(0);
   await saved(desk);
+  await desk.getByRole('button', { name: /^Undo/ }).click();
+  await expect(desk.getByRole('region', { name: 'What it changes' })).toBeVisible();
+  await saved(desk);
 });
 
 test('a bus that is bunched and swapped is found where its cable is described', async ({ page }) => {

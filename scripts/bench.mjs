@@ -5,7 +5,7 @@ import Papa from 'papaparse';
 import { ensureBuilt } from './lib/build.mjs';
 import { checkNode, ensureChromium, ensurePackages } from './lib/packages.mjs';
 import { designOf } from './lib/benchDesigns.mjs';
-import { reportCutting, reportRehearsal, reportSchedules } from './lib/benchWork.mjs';
+import { reportCutting, reportRehearsal, reportSchedules, reportWaveform } from './lib/benchWork.mjs';
 import { anyFreePort } from './lib/ports.mjs';
 import { root } from './lib/run.mjs';
 import { runMain } from './lib/sentence.mjs';
@@ -310,6 +310,7 @@ await runMain(async () => {
   reportMends(core);
   reportSchedules(core);
   reportCutting(core);
+  reportWaveform(core);
   reportRehearsal(core);
   await reportBrowser();
 });

@@ -20,11 +20,7 @@ import { writeTransfer } from './transferRecord.ts';
 import { wave } from './wave.ts';
 import { scheduleCsv, scheduleReport } from './schedule.ts';
 import { shareReport } from './share.ts';
-
-export interface Streams {
-  readonly out: (text: string) => void;
-  readonly error: (text: string) => void;
-}
+import type { Streams } from './streams.ts';
 
 const USAGE = `bastion check FILE.json
 bastion advise FILE.json --kind ${ADVICE_KINDS.join('|')}

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { basename } from 'node:path';
 import { type CaptureFile, isInBand, readCapture, type WaveExpectation, waveFigures } from '@bastion/core';
-import type { Streams } from './run.ts';
+import type { Streams } from './streams.ts';
 
 const FIGURES = {
   '--nominal': 'nominalV',

@@ -81,7 +81,7 @@ describe('records of power-system recorders', () => {
     expectRead(read.value, 1);
   });
 
-  it('all in one file, with binary data that holds what looks like a heading', () => {
+  it('all in one file', () => {
     const dat = binary(2);
     const text = cfg('BINARY', '2013');
     const one = new Uint8Array([

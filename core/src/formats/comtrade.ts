@@ -14,7 +14,7 @@ const refuse = (message: string): { readonly ok: false; readonly problems: reado
 });
 
 const SECTION =
-  /^--- file type: (CFG|DAT|HDR|INF)(?: (ASCII|BINARY|BINARY32|FLOAT32))?\s*(?::\s*(\d+))?\s*---\r?\n/imu;
+  /^--- file type: (CFG|DAT|HDR|INF)(?: (ASCII|BINARY|BINARY32|FLOAT32))?\s*(?::\s*(\d+))?\s*---\r?\n/iu;
 
 /** Bytes as text, one for one. */
 export function latin1(bytes: Uint8Array): string {
@@ -24,26 +24,35 @@ export function latin1(bytes: Uint8Array): string {
   return pieces.join('');
 }
 
-/** Takes a file that holds all sections apart (CFF of IEEE C37.111-2013). */
+/** The longest heading of a section, bytes. */
+const HEADING_BYTES = 200;
+
+/** Where the next heading of a section begins, from a place on; the end where there is none. Only lines that begin with dashes are read. */
+function nextHeading(bytes: Uint8Array, from: number): number {
+  for (let at = bytes.indexOf(DASH, from); at >= 0; at = bytes.indexOf(DASH, at + 1)) {
+    if (at > from && bytes[at - 1] !== NEWLINE) continue;
+    if (SECTION.test(latin1(bytes.subarray(at, at + HEADING_BYTES)))) return at;
+  }
+  return bytes.length;
+}
+const DASH = 45;
+const NEWLINE = 10;
+
+/** Takes a file that holds all sections apart (CFF of IEEE C37.111-2013). Binary sections are passed over by the size they state. */
 export function splitComtrade(bytes: Uint8Array): Result<ComtradeFiles> {
-  // Byte by byte the same, so that binary sections keep their place.
-  const text = latin1(bytes);
   let cfg: string | undefined;
   let dat: Uint8Array | undefined;
-  let from = 0;
-  for (;;) {
-    const found = SECTION.exec(text.slice(from));
+  for (let at = nextHeading(bytes, 0); at < bytes.length;) {
+    const found = SECTION.exec(latin1(bytes.subarray(at, at + HEADING_BYTES)));
     if (found === null) break;
-    const start = from + found.index + found[0].length;
-    const next = SECTION.exec(text.slice(start));
-    const isBinary = found[1]?.toUpperCase() === 'DAT' && found[2]?.toUpperCase() !== 'ASCII';
+    const start = at + found[0].length;
+    const isData = found[1]?.toUpperCase() === 'DAT';
     const size = Number(found[3] ?? NaN);
-    const end =
-      isBinary && Number.isFinite(size) ? start + size : next === null ? text.length : start + next.index;
-    if (found[1]?.toUpperCase() === 'CFG') cfg = text.slice(start, end);
-    if (found[1]?.toUpperCase() === 'DAT') dat = bytes.subarray(start, Math.min(end, bytes.length));
-    from = end;
-    if (from >= text.length) break;
+    const isSized = isData && found[2]?.toUpperCase() !== 'ASCII' && Number.isFinite(size);
+    const end = isSized ? Math.min(bytes.length, start + size) : nextHeading(bytes, start);
+    if (found[1]?.toUpperCase() === 'CFG') cfg = latin1(bytes.subarray(start, end));
+    if (isData) dat = bytes.subarray(start, end);
+    at = nextHeading(bytes, end);
   }
   if (cfg === undefined) return refuse('The file has no section "CFG": it is no record of one file');
   if (dat === undefined)
@@ -79,7 +88,7 @@ function readAscii(config: Config, dat: Uint8Array): Result<Samples> {
     const parts = line.split(',');
     if (parts.length < fields)
       return refuse(`Sample ${row + 1} has ${parts.length} fields, and the configuration wants ${fields}`);
-    made.stamps[row] = parts[1]?.trim() === '' ? NaN : Number(parts[1]);
+    if (row < made.stamps.length) made.stamps[row] = parts[1]?.trim() === '' ? NaN : Number(parts[1]);
     for (let at = 0; at < analog.length; at += 1) {
       const field = parts[2 + at]?.trim() ?? '';
       const value = field === '' || Number(field) === 99999 ? NaN : Number(field);
@@ -98,6 +107,27 @@ function readAscii(config: Config, dat: Uint8Array): Result<Samples> {
 
 const BYTES = { BINARY: 2, BINARY32: 4, FLOAT32: 4 } as const;
 
+/** The samples of one channel, one pass over its column of the rows. */
+function readColumn(
+  view: DataView,
+  out: Float64Array,
+  {
+    offset,
+    step,
+    kind,
+  }: { readonly offset: number; readonly step: number; readonly kind: keyof typeof BYTES },
+): void {
+  for (let row = 0, at = offset; row < out.length; row += 1, at += step) {
+    if (kind === 'BINARY') {
+      const raw = view.getInt16(at, true);
+      out[row] = raw === MISSING_16 ? NaN : raw;
+    } else if (kind === 'BINARY32') {
+      const raw = view.getInt32(at, true);
+      out[row] = raw === MISSING_32 ? NaN : raw;
+    } else out[row] = view.getFloat32(at, true);
+  }
+}
+
 function readBinary(config: Config, kind: keyof typeof BYTES, dat: Uint8Array): Result<Samples> {
   const { analog, digital, samples: count } = config;
   const width = BYTES[kind];
@@ -109,34 +139,28 @@ function readBinary(config: Config, kind: keyof typeof BYTES, dat: Uint8Array): 
     );
   const made = room(config);
   const view = new DataView(dat.buffer, dat.byteOffset, dat.byteLength);
-  for (let row = 0; row < count; row += 1) {
-    const at = row * step;
-    const stamp = view.getUint32(at + 4, true);
-    made.stamps[row] = stamp === 0xffffffff ? NaN : stamp;
-    for (let channel = 0; channel < analog.length; channel += 1) {
-      const where = at + 8 + channel * width;
-      const raw =
-        kind === 'BINARY'
-          ? view.getInt16(where, true)
-          : kind === 'BINARY32'
-            ? view.getInt32(where, true)
-            : view.getFloat32(where, true);
-      const isMissing =
-        (kind === 'BINARY' && raw === MISSING_16) || (kind === 'BINARY32' && raw === MISSING_32);
-      (made.analog[channel] ?? made.stamps)[row] = isMissing ? NaN : raw;
-    }
-    for (let bit = 0; bit < digital.length; bit += 1) {
-      const word = view.getUint16(at + 8 + analog.length * width + Math.floor(bit / 16) * 2, true);
-      (made.digital[bit] ?? new Uint8Array(0))[row] = (word >> (bit % 16)) & 1;
-    }
+  made.analog.forEach((out, channel) => readColumn(view, out, { offset: 8 + channel * width, step, kind }));
+  for (let row = 0; row < made.stamps.length; row += 1) {
+    const stamp = view.getUint32(row * step + 4, true);
+    made.stamps[row] = stamp === NO_STAMP ? NaN : stamp;
   }
+  made.digital.forEach((states, bit) => {
+    const offset = 8 + analog.length * width + Math.floor(bit / 16) * 2;
+    for (let row = 0; row < count; row += 1)
+      states[row] = (view.getUint16(row * step + offset, true) >> (bit % 16)) & 1;
+  });
   return { ok: true, value: made };
 }
 
-const room = ({ analog, digital, samples }: Config): Samples => ({
-  analog: analog.map(() => new Float64Array(samples)),
-  digital: digital.map(() => new Uint8Array(samples)),
-  stamps: new Float64Array(samples),
+const NO_STAMP = 0xffffffff;
+
+/** Whether the rates of the configuration tell the times, so that nobody needs the stamps. */
+const hasRates = ({ rates }: Config): boolean => rates.length > 0 && rates.every(({ hz }) => hz > 0);
+
+const room = (config: Config): Samples => ({
+  analog: config.analog.map(() => new Float64Array(config.samples)),
+  digital: config.digital.map(() => new Uint8Array(config.samples)),
+  stamps: new Float64Array(hasRates(config) ? 0 : config.samples),
 });
 
 /** Missing samples are bridged by straight lines; how many there were is told. */
@@ -217,7 +241,12 @@ export function readComtrade({ cfg, dat }: ComtradeFiles): Result<WaveRecord> {
     );
   const data = config.kind === 'ASCII' ? readAscii(config, dat) : readBinary(config, config.kind, dat);
   if (!data.ok) return data;
-  const times = timesOf(config, data.value.stamps);
+  // Of one rate the times are what they are; else they are worked out sample by sample.
+  const oneRate = config.rates.length === 1 && hasRates(config) ? config.rates[0]?.hz : undefined;
+  const times: Result<Float64Array> =
+    oneRate === undefined
+      ? timesOf(config, data.value.stamps)
+      : { ok: true, value: new Float64Array([0, 1 / oneRate]) };
   if (!times.ok) return times;
   const steps = smallestAndLargestStep(times.value);
   const rateHz = config.rates.length > 0 ? Math.max(...config.rates.map(({ hz }) => hz)) : 1 / steps.least;

@@ -41,6 +41,8 @@ export function generateProcedure(analysis: Analysis): Procedure {
         makesIsland(compiled)
           ? [
               islandStep(analysis, compiled),
+              // Once for the whole installation, as soon as there is an island to prove it in, and before anything is loaded.
+              ...(compiled === stacks.find(makesIsland) ? bondStep(analysis) : []),
               ...darkStep(analysis, compiled),
               ...heldBackSteps(analysis, compiled),
               ...loadSteps(analysis, compiled),
@@ -53,7 +55,6 @@ export function generateProcedure(analysis: Analysis): Procedure {
             ]
           : [noIslandStep(compiled)],
       ),
-      ...bondStep(analysis),
     ],
   };
 }

@@ -40,6 +40,13 @@ const SCHOOL_WORDS = {
   inlet: 'its inlet',
 } as const;
 
+/** How far a display may stand above what is set. */
+const DISPLAY = 1.1;
+
+/** The most that may be seen charging: what is set, and never more than the engine is to give in all. */
+const mostChargeW = (setW: number, engineW: number | undefined, share: number): number =>
+  Math.min(setW * DISPLAY, engineW === undefined ? Infinity : engineW * share);
+
 /** One generator: start, warm-up, transfer, load, charging held to its limit, and back. */
 function generatorStep(analysis: Analysis, compiled: CompiledStack, one: CompiledGenerator): ProcedureStep {
   const { installation } = analysis;
@@ -49,6 +56,9 @@ function generatorStep(analysis: Analysis, compiled: CompiledStack, one: Compile
   const key = school === 'generator-port' ? 'generatorChargeW' : 'gridChargeW';
   const chargeW = compiled.stack[key];
   const count = compiled.stack.units.length;
+  const rating = generatorRating(one);
+  const engineW = rating.known && rating.value.engineW.known ? rating.value.engineW.value : undefined;
+  const share = installation.defaults.generatorLoading.value;
   const lines = fedLinesOf(analysis, compiled);
   const charge: ReadingSpec = {
     id: 'charge-power',
@@ -58,11 +68,12 @@ function generatorStep(analysis: Analysis, compiled: CompiledStack, one: Compile
     instrument: 'displays',
     ...(chargeW === undefined
       ? { missing: ['charging power from the generator'] }
-      : { nominal: chargeW * count, expected: { high: chargeW * count * 1.1 }, missing: [] }),
+      : {
+          nominal: chargeW * count,
+          expected: { high: mostChargeW(chargeW * count, engineW, share) },
+          missing: [],
+        }),
   };
-  const rating = generatorRating(one);
-  const engineW = rating.known && rating.value.engineW.known ? rating.value.engineW.value : undefined;
-  const share = installation.defaults.generatorLoading.value;
   return {
     id: `generator-${generator.id}`,
     section: 'generator',

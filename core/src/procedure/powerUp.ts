@@ -20,8 +20,7 @@ function batteryOf({ stack, batteryTypes }: CompiledStack): BatteryType | undefi
 }
 
 const ADDRESS_WORDS = {
-  automatic:
-    'They take their addresses by themselves, in the order of the chain: leave every switch at nought.',
+  automatic: 'They take their addresses by themselves, in the order of the chain.',
   'from-0': 'Set the addresses from 0 up, in the order of the chain.',
   'from-1': 'Set the addresses from 1 up, in the order of the chain.',
 } as const;
@@ -223,7 +222,9 @@ function firmwareStep(compiled: CompiledStack): ProcedureStep[] {
       instructions: [
         wanted === undefined
           ? 'Read the firmware of every unit and write it down. All units of a set need the same.'
-          : `All ${counted(stack.units.length, 'unit')} need firmware ${wanted}.`,
+          : stack.units.length === 1
+            ? `The unit needs firmware ${wanted}.`
+            : `All ${stack.units.length} units need firmware ${wanted}.`,
         ...(parts.length > 1
           ? [
               `Load in this order: ${parts.join(', ')}; restart once all of them report done. The battery comes last.`,

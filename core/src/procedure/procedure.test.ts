@@ -36,6 +36,7 @@ describe('the islanding test of a design', () => {
       'grid-on-s',
       'live-on-grid',
       'island-s',
+      'bonds',
       'load-s-L1-25',
       'load-s-L1-50',
       'load-s-L1-75',
@@ -44,7 +45,6 @@ describe('the islanding test of a design', () => {
       'return-s',
       'black-start-s',
       'endurance-s',
-      'bonds',
     ]);
     expect(steps.every((one) => one.section !== 'gates' || one.cautions.length > 0)).toBe(true);
   });

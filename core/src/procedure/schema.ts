@@ -26,11 +26,11 @@ export const SECTIONS = [
   'power-up',
   'live',
   'island',
+  'protection',
   'load',
   'start',
   'generator',
   'return',
-  'protection',
   'endurance',
 ] as const;
 

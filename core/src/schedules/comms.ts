@@ -2,7 +2,7 @@ import { type ColourOrder, coreOfPin } from '../codes/pairColours.ts';
 import { type LinkFigure, linkFigures } from '../figures/comms/linkFigures.ts';
 import type { Installation } from '../installation/installation.ts';
 import type { CommsLink, LinkEnd, LinkKind } from '../installation/network.ts';
-import { LINK_WORDS } from '../words/links.ts';
+import { LINK_WORDS } from '../figures/comms/linkWords.ts';
 import type { DeliveryTick } from '../design/delivery.ts';
 import { fieldId } from './fieldId.ts';
 import { isInside } from './readBack.ts';

@@ -1,5 +1,5 @@
 import { type LinkFigure, linkFigures } from '../../figures/comms/linkFigures.ts';
-import { LINK_WORDS } from '../../words/links.ts';
+import { LINK_WORDS } from '../../figures/comms/linkWords.ts';
 import type { CheckContext } from '../check.ts';
 import type { Finding, Subject } from '../finding.ts';
 import { onNetwork, refsOf, troubleOrOne, WHOLE } from './network.ts';

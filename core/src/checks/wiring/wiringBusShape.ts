@@ -3,7 +3,7 @@ import type { CommsLink, LinkKind, Network } from '../../installation/network.ts
 import { groupBy } from '../../values/groupBy.ts';
 import { type Check, judge, NO_WORKING } from '../check.ts';
 import type { Finding } from '../finding.ts';
-import { LINK_WORDS } from '../../words/links.ts';
+import { LINK_WORDS } from '../../figures/comms/linkWords.ts';
 import { onNetwork, partOf, partSubject, troubleOrOne, WHOLE } from '../support/network.ts';
 
 /** Buses that are one line of several parts. Parallel and battery bus are held against the rules of their types elsewhere. */

@@ -7,11 +7,11 @@ const SECTION_WORDS: Record<(typeof SECTIONS)[number], string> = {
   'power-up': 'From dead to live',
   live: 'Running on the grid',
   island: 'Island, no load',
+  protection: 'Bonds and protection',
   load: 'Load steps',
   start: 'Largest starts',
   generator: 'Generator',
   return: 'Grid return',
-  protection: 'Bonds and protection',
   endurance: 'Loss, black start, endurance',
 };
 

@@ -1,4 +1,4 @@
-import type { LinkKind } from '../installation/network.ts';
+import type { LinkKind } from '../../installation/network.ts';
 
 /** What a link of comms is called. */
 export const LINK_WORDS: Readonly<Record<LinkKind, string>> = {
