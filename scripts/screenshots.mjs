@@ -108,10 +108,22 @@ const takeVariant = async (page) => {
   await page.getByRole('columnheader', { name: 'Main' }).waitFor();
 };
 
-const showBank = async (page) => {
-  await page.getByText('Drift over a full discharge').click();
-  await page.getByText(/From full the first module is empty/).waitFor();
-  await page.getByRole('region', { name: /^Battery bank of/ }).evaluate((bank) => bank.scrollIntoView());
+/** A made-up capture: the grid until 205 ms, nothing for 23 ms, then the inverter with a little overshoot and a load behind it. */
+const openCapture = async (page) => {
+  const rows = Array.from({ length: 6000 }, (_, at) => {
+    const ms = at / 10;
+    const wave = Math.SQRT2 * Math.sin((2 * Math.PI * 50 * ms) / 1000);
+    const isLive = ms < 205 || ms >= 228;
+    const volts = isLive ? 230 * (ms >= 228 && ms < 250 ? 1.08 : 1) * wave : 0;
+    const amperes = isLive ? (ms < 205 ? 6 : 6 + 24 * Math.exp((228 - ms) / 90)) * wave : 0;
+    return `${ms.toFixed(1)},${volts.toFixed(2)},${amperes.toFixed(3)}`;
+  });
+  await page.locator('input[accept*=cff]').setInputFiles({
+    name: 'transfer.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(`t [ms],Output (V),Output current (A)\n${rows.join('\n')}\n`),
+  });
+  await page.getByText('Gap without voltage').waitFor();
 };
 
 const VIEWS = [
@@ -126,7 +138,7 @@ const VIEWS = [
   { name: 'wiring', path: '/jobs/2/wiring', act: pickNeutral },
   { name: 'schedules', path: '/jobs/1/wiring', act: openCable },
   { name: 'rehearse', path: '/jobs/3/rehearse', act: playLong },
-  { name: 'bank', path: '/jobs/2/stack', act: showBank },
+  { name: 'capture', path: '/jobs/2/test/capture', act: openCapture },
   { name: 'catalogue', path: '/catalogue/hybrid-5k-1ph' },
   { name: 'limits', path: '/jobs/1/limits' },
   { name: 'limits-dark', path: '/jobs/3/limits', theme: 'dark' },

@@ -134,6 +134,7 @@ export function CapturePanel({ onOpened }: { readonly onOpened?: (capture: OpenC
         <input
           id={id}
           type="file"
+          className="max-w-full file:mr-3 file:rounded-sm file:border file:border-edge file:bg-sheet file:px-3 file:py-1 file:font-semibold file:text-touch"
           multiple
           accept=".cff,.cfg,.dat,.csv,.txt,.tsv"
           onChange={({ target }) => void open([...(target.files ?? [])])}
