@@ -10,34 +10,24 @@ import {
   readDesign,
   type ScheduleRow,
 } from '@bastion/core';
-import { Check } from 'lucide-react';
 import { useMemo } from 'react';
 import { catalogueNow } from '../../../state/catalogue.ts';
-import { tickOf } from '../../../state/deliveryTick.ts';
 import { useJob, useOpenJob } from '../../../state/job.ts';
 import { useMayChangeNote } from '../../../state/ownNote.ts';
-import { put } from '../../../state/put.ts';
-import { TextField } from '../../../ui/fields.tsx';
 import { StateMark } from '../../../ui/StateMark.tsx';
 import { TickPhotos } from '../../../ui/TickPhotos.tsx';
 import { useSchedule } from '../schedules/SchedulePanel.tsx';
 import { FieldPages } from './FieldPages.tsx';
+import { groupedBy } from './groupedBy.ts';
+import { ReadBack } from './ReadBack.tsx';
 import { useDone } from './useDone.ts';
 import { WhoAndWhen } from './WhoAndWhen.tsx';
 
 function OneItem({ row, tick }: { readonly row: ScheduleRow; readonly tick: DeliveryTick | undefined }) {
-  const change = useJob((store) => store.change);
   const id = asBuiltId(row.id);
   const may = useMayChangeNote()(tick);
   const { cells } = row;
   const what = `${cellText(cells.what)} of ${cellText(cells.part)}`;
-  const take = (text: string) =>
-    change(`As built: ${what}`, (draft) => {
-      const note = tickOf(draft, id);
-      const read = text.trim();
-      put(note, 'read', read === '' ? undefined : read);
-      put(note, 'state', read === '' ? undefined : 'ready');
-    });
   return (
     <li className="grid gap-2 border-t border-rule py-3">
       <div className="flex flex-wrap items-baseline gap-x-3">
@@ -45,25 +35,14 @@ function OneItem({ row, tick }: { readonly row: ScheduleRow; readonly tick: Deli
         <span className="text-xl font-bold">{cellText(cells.planned)}</span>
       </div>
       <div className="flex flex-wrap items-end gap-2">
-        {cells.planned !== null && (
-          <button
-            type="button"
-            className="button"
-            disabled={!may}
-            onClick={() => void take(cellText(cells.planned))}
-          >
-            <Check size={18} aria-hidden="true" /> As designed
-          </button>
-        )}
-        <div className="w-56">
-          <TextField
-            label={`As built: ${what}`}
-            path={['delivery', id, 'read']}
-            value={tick?.read ?? ''}
-            disabled={!may}
-            onTake={take}
-          />
-        </div>
+        <ReadBack
+          id={id}
+          label={`As built: ${what}`}
+          wanted={cells.planned === null ? undefined : cellText(cells.planned)}
+          same="As designed"
+          tick={tick}
+          may={may}
+        />
         <TickPhotos lineId={id} what={what} tick={tick} may={may} />
       </div>
       {row.state !== undefined && (
@@ -75,17 +54,6 @@ function OneItem({ row, tick }: { readonly row: ScheduleRow; readonly tick: Deli
       <WhoAndWhen tick={tick} may={may} />
     </li>
   );
-}
-
-function partsOf(rows: readonly ScheduleRow[]): ReadonlyMap<string, readonly ScheduleRow[]> {
-  const parts = new Map<string, ScheduleRow[]>();
-  for (const row of rows) {
-    const part = cellText(row.cells.part);
-    const found = parts.get(part);
-    if (found === undefined) parts.set(part, [row]);
-    else found.push(row);
-  }
-  return parts;
 }
 
 /** What the design would say if it were as built: causes that come and causes that go. */
@@ -151,7 +119,7 @@ function Difference() {
 /** What was built, part by part: what differs is typed where it is seen, with what it changes. */
 export function AsBuiltPage() {
   const schedule = useSchedule('as-built');
-  const { tickFor, isDone, isAgain } = useDone('terminations');
+  const { tickFor, isDone, isAgain } = useDone();
   return (
     <div className="grid gap-3">
       <FieldPages
@@ -159,7 +127,7 @@ export function AsBuiltPage() {
         thing="figure"
         done="looked at"
         groupName="Part or cable"
-        groups={[...partsOf(schedule.rows)].map(([title, rows]) => ({
+        groups={[...groupedBy(schedule.rows, 'part')].map(([title, rows]) => ({
           title,
           ids: rows.map(({ id }) => asBuiltId(id)),
           content: (

@@ -1,5 +1,4 @@
 import { cellText, landingId, type ScheduleRow } from '@bastion/core';
-import { Check, RotateCcw } from 'lucide-react';
 import { tickOf } from '../../../state/deliveryTick.ts';
 import { useJob, useOpenJob } from '../../../state/job.ts';
 import { useMayChangeNote } from '../../../state/ownNote.ts';
@@ -9,6 +8,7 @@ import { StateMark } from '../../../ui/StateMark.tsx';
 import { TickPhotos } from '../../../ui/TickPhotos.tsx';
 import { useSchedule } from '../schedules/SchedulePanel.tsx';
 import { FieldPages } from './FieldPages.tsx';
+import { MadeButtons } from './MadeButtons.tsx';
 import { useDone } from './useDone.ts';
 import { WhoAndWhen } from './WhoAndWhen.tsx';
 
@@ -58,10 +58,6 @@ function Landing({ row }: { readonly row: ScheduleRow }) {
     wanted === undefined || tick?.torqueNm === undefined
       ? undefined
       : torqueWords(wanted, tick.torqueNm, analysis.installation.defaults.torqueTolerance.value);
-  const set = (state: 'ready' | 'damaged') => () =>
-    void change(`${state === 'ready' ? 'Landed' : 'Make again'}: ${what}`, (draft) =>
-      put(tickOf(draft, id), 'state', tick?.state === state ? undefined : state),
-    );
   const facts: readonly (readonly [string, string])[] = [
     ['Cable', cellText(cells.cable)],
     ['End', `${cellText(cells.end)}, ${cellText(cells.tool)}`],
@@ -89,24 +85,7 @@ function Landing({ row }: { readonly row: ScheduleRow }) {
         <p className={row.state === 'over' ? 'text-over' : ''}>{cellText(cells.note)}</p>
       )}
       <div className="flex flex-wrap items-end gap-2">
-        <button
-          type="button"
-          className={`button ${tick?.state === 'ready' ? 'bg-chosen font-bold' : ''}`}
-          aria-pressed={tick?.state === 'ready'}
-          disabled={!may}
-          onClick={set('ready')}
-        >
-          <Check size={18} aria-hidden="true" /> Landed, pulled
-        </button>
-        <button
-          type="button"
-          className={`button ${tick?.state === 'damaged' ? 'bg-chosen font-bold' : ''}`}
-          aria-pressed={tick?.state === 'damaged'}
-          disabled={!may}
-          onClick={set('damaged')}
-        >
-          <RotateCcw size={18} aria-hidden="true" /> To be made again
-        </button>
+        <MadeButtons id={id} what={what} done="Landed, pulled" tick={tick} may={may} />
         <div className="w-44">
           <NumberField
             label={`Torque shown at ${what}`}

@@ -1,5 +1,4 @@
 import { cellText, type DeliveryTick, linkTickId, type ScheduleRow } from '@bastion/core';
-import { Check, RotateCcw } from 'lucide-react';
 import { tickOf } from '../../../state/deliveryTick.ts';
 import { useJob } from '../../../state/job.ts';
 import { useMayChangeNote } from '../../../state/ownNote.ts';
@@ -8,6 +7,7 @@ import { TextField } from '../../../ui/fields.tsx';
 import { TickPhotos } from '../../../ui/TickPhotos.tsx';
 import { useSchedule } from '../schedules/SchedulePanel.tsx';
 import { FieldPages } from './FieldPages.tsx';
+import { MadeButtons } from './MadeButtons.tsx';
 import { useDone } from './useDone.ts';
 import { WhoAndWhen } from './WhoAndWhen.tsx';
 
@@ -37,10 +37,6 @@ function OneLink({ row, tick }: { readonly row: ScheduleRow; readonly tick: Deli
   const may = useMayChangeNote()(tick);
   const { cells } = row;
   const what = `${cellText(cells.kind)}, ${cellText(cells.from)} to ${cellText(cells.to)}`;
-  const set = (state: 'ready' | 'damaged') => () =>
-    void change(`${state === 'ready' ? 'Made' : 'Make again'}: ${what}`, (draft) =>
-      put(tickOf(draft, id), 'state', tick?.state === state ? undefined : state),
-    );
   const idle = cellText(cells.idle);
   const facts = (
     [
@@ -70,24 +66,7 @@ function OneLink({ row, tick }: { readonly row: ScheduleRow; readonly tick: Deli
       </dl>
       {cellText(cells.note) !== '' && <p className="border-l-4 border-tight pl-2">{cellText(cells.note)}</p>}
       <div className="flex flex-wrap items-end gap-2">
-        <button
-          type="button"
-          className={`button ${tick?.state === 'ready' ? 'bg-chosen font-bold' : ''}`}
-          aria-pressed={tick?.state === 'ready'}
-          disabled={!may}
-          onClick={set('ready')}
-        >
-          <Check size={18} aria-hidden="true" /> Made, tugged
-        </button>
-        <button
-          type="button"
-          className={`button ${tick?.state === 'damaged' ? 'bg-chosen font-bold' : ''}`}
-          aria-pressed={tick?.state === 'damaged'}
-          disabled={!may}
-          onClick={set('damaged')}
-        >
-          <RotateCcw size={18} aria-hidden="true" /> To be made again
-        </button>
+        <MadeButtons id={id} what={what} done="Made, tugged" tick={tick} may={may} />
         {idle !== '' && (
           <div className="w-52">
             <TextField

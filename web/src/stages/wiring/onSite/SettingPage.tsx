@@ -1,29 +1,18 @@
 import { cellText, type DeliveryTick, type ScheduleRow, settingId } from '@bastion/core';
-import { Check } from 'lucide-react';
-import { tickOf } from '../../../state/deliveryTick.ts';
-import { useJob } from '../../../state/job.ts';
 import { useMayChangeNote } from '../../../state/ownNote.ts';
-import { put } from '../../../state/put.ts';
-import { TextField } from '../../../ui/fields.tsx';
 import { TickPhotos } from '../../../ui/TickPhotos.tsx';
 import { useSchedule } from '../schedules/SchedulePanel.tsx';
 import { FieldPages } from './FieldPages.tsx';
+import { groupedBy } from './groupedBy.ts';
+import { ReadBack } from './ReadBack.tsx';
 import { useDone } from './useDone.ts';
 import { WhoAndWhen } from './WhoAndWhen.tsx';
 
 function OneSetting({ row, tick }: { readonly row: ScheduleRow; readonly tick: DeliveryTick | undefined }) {
-  const change = useJob((store) => store.change);
   const id = settingId(row.id);
   const may = useMayChangeNote()(tick);
   const { cells } = row;
   const what = `${cellText(cells.setting)} of ${cellText(cells.device)}`;
-  const take = (text: string) =>
-    change(`Read back: ${what}`, (draft) => {
-      const note = tickOf(draft, id);
-      const read = text.trim();
-      put(note, 'read', read === '' ? undefined : read);
-      put(note, 'state', read === '' ? undefined : 'ready');
-    });
   return (
     <li className="grid gap-2 border-t border-rule py-3">
       <div className="flex flex-wrap items-baseline gap-x-3">
@@ -34,25 +23,14 @@ function OneSetting({ row, tick }: { readonly row: ScheduleRow; readonly tick: D
       </div>
       <p className="text-quiet">{cellText(cells.why)}</p>
       <div className="flex flex-wrap items-end gap-2">
-        {cells.wanted !== null && (
-          <button
-            type="button"
-            className="button"
-            disabled={!may}
-            onClick={() => void take(cellText(cells.wanted))}
-          >
-            <Check size={18} aria-hidden="true" /> Shows this
-          </button>
-        )}
-        <div className="w-56">
-          <TextField
-            label={`Read back: ${what}`}
-            path={['delivery', id, 'read']}
-            value={tick?.read ?? ''}
-            disabled={!may}
-            onTake={take}
-          />
-        </div>
+        <ReadBack
+          id={id}
+          label={`Read back: ${what}`}
+          wanted={cells.wanted === null ? undefined : cellText(cells.wanted)}
+          same="Shows this"
+          tick={tick}
+          may={may}
+        />
       </div>
       {tick?.read !== undefined && row.state !== undefined && (
         <p role="status" className={`font-semibold ${row.state === 'within' ? 'text-within' : 'text-over'}`}>
@@ -71,17 +49,6 @@ function OneSetting({ row, tick }: { readonly row: ScheduleRow; readonly tick: D
   );
 }
 
-function devicesOf(rows: readonly ScheduleRow[]): ReadonlyMap<string, readonly ScheduleRow[]> {
-  const devices = new Map<string, ScheduleRow[]>();
-  for (const row of rows) {
-    const device = cellText(row.cells.device);
-    const found = devices.get(device);
-    if (found === undefined) devices.set(device, [row]);
-    else found.push(row);
-  }
-  return devices;
-}
-
 /** The settings on site, device by device: what each has to show, and what it shows, judged at once. */
 export function SettingPage() {
   const schedule = useSchedule('settings');
@@ -92,7 +59,7 @@ export function SettingPage() {
       thing="setting"
       done="read back"
       groupName="Device"
-      groups={[...devicesOf(schedule.rows)].map(([title, rows]) => ({
+      groups={[...groupedBy(schedule.rows, 'device')].map(([title, rows]) => ({
         title,
         ids: rows.map(({ id }) => settingId(id)),
         content: (
