@@ -106,6 +106,17 @@ describe('what the test has besides its load steps', () => {
     expect(step.instructions.join()).toMatch(/stay below [\d.]+ kW, 80 % of the engine at this site/);
   });
 
+  it('never looks for more charging than the engine is to give in all', () => {
+    const steps = stepsOf((d) => {
+      withSet(d);
+      stack1(d).generatorChargeW = 9000;
+    });
+    const high = stepOf(steps, 'generator-g1').readings.find(({ id }) => id === 'charge-power')?.expected
+      ?.high;
+    // 4 kVA · pf 1 · 0.8 = 3200 W, far below 9000 W · 1.1.
+    expect(high).toBeCloseTo(4000 * 1 * 0.8, 6);
+  });
+
   it('one bond in every mode that can be brought about', () => {
     const { readings } = stepOf(
       stepsOf(() => undefined),

@@ -79,6 +79,11 @@ describe('what comes after it', () => {
     expect(off).toBeLessThan(0.5);
   });
 
+  it('a jump over a gap that is no share of a cycle', () => {
+    const { phaseJumpDeg } = measureTransfer(transfer(0.2031, 0.2184, 50, 50), MAINS);
+    expect(phaseJumpDeg).toBeCloseTo(50, 0);
+  });
+
   it('the frequency of the inverter', () => {
     const { frequencyHz, furthestHz } = measureTransfer(transfer(0.205, 0.215, 50.4), MAINS);
     expect(frequencyHz).toBeCloseTo(50.4, 3);

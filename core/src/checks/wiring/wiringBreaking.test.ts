@@ -57,6 +57,19 @@ checkTable(wiringBreaking, [
     limit: 10000,
   },
   {
+    name: 'a device counts at the end of its cable that more can flow into: the main ahead of 20 m, not behind them',
+    edit: (d) => {
+      d.site.prospectiveFaultA = 6000;
+      acDevice(d, 10000);
+      place(d, 'service-main', { typeId: 'own' });
+      d.wiring = {
+        cables: [{ id: 'w', lineId: 'grid supply to service-board bus', lengthM: 20, areaMm2: 16 }],
+      };
+    },
+    state: 'within',
+    value: 6000,
+  },
+  {
     // Two generators of one kind would add; one of 4 kVA: 4000 / 230 · 3 = 52.2 A, far below the 6 kA of the grid.
     name: 'of grid, island and generator the worst is told',
     edit: (d) => {

@@ -23,6 +23,13 @@ checkTable(wiringSplices, [
   },
   { name: '1 mm² in 1.5 to 6 mm²', edit: (d) => splice(d, 1, BOX), state: 'over', value: 1, limit: 1.5 },
   {
+    name: '10 mm² is too thick for 6 mm² whatever else nobody has said',
+    edit: (d) => splice(d, 10, { maxMm2: 6 }),
+    state: 'over',
+    value: 10,
+    limit: 6,
+  },
+  {
     name: 'a splice in no enclosure',
     edit: (d) => splice(d, 4, { minMm2: 1.5, maxMm2: 6 }),
     state: 'unknown',
