@@ -17,6 +17,7 @@ import { NightsView } from './NightsView.tsx';
 import { type Asked, askOf, OutageForm } from './OutageForm.tsx';
 import { OutageView } from './OutageView.tsx';
 import { startOf } from './startOf.ts';
+import { useBatteryMoment } from './useBatteryMoment.ts';
 import { TransferView } from './TransferView.tsx';
 
 const TABS = [
@@ -64,7 +65,8 @@ function OneSet({
     [plant, installation, ask],
   );
   const transfer = useMemo(() => transferOf(rehearsed.compiled), [rehearsed.compiled]);
-  const start = startOf(transfer);
+  const battery = useBatteryMoment(rehearsed.compiled.stack.id);
+  const start = startOf(design, transfer, battery);
   const shown = night ?? run;
   return (
     <Tabs.Root
@@ -83,7 +85,7 @@ function OneSet({
         ))}
       </Tabs.List>
       <Tabs.Content value="transfer">
-        <TransferView transfer={transfer} />
+        <TransferView transfer={transfer} start={start} battery={battery} />
       </Tabs.Content>
       <Tabs.Content value="outage">
         {plant === undefined ? (

@@ -1,7 +1,9 @@
 import {
+  type Finding,
   formatQuantity,
   type Known,
   type LinePickup,
+  sentenceOf,
   type Transfer,
   transferWave,
   writeComtradeFile,
@@ -11,8 +13,9 @@ import { downloadBlob } from '../../state/documentFile.ts';
 import { useOpenJob } from '../../state/job.ts';
 import { noteExport } from '../../state/noteExport.ts';
 import { MissingLinks } from './MissingLinks.tsx';
-import { startOf } from './startOf.ts';
-import { Verdict } from './Verdict.tsx';
+import { type RehearsalVerdict, Verdict } from './Verdict.tsx';
+import { useDrawer } from '../../state/drawer.ts';
+import { StateMark } from '../../ui/StateMark.tsx';
 
 function Pickup({ pickup }: { readonly pickup: LinePickup }) {
   const most = Math.max(pickup.ratedVa, ...pickup.steps.map(({ va }) => va));
@@ -67,10 +70,43 @@ function RecordButton({ transfer }: { readonly transfer: Transfer }) {
   );
 }
 
-function Played({ transfer }: { readonly transfer: Transfer }) {
+/** What the battery bears meanwhile; each opens into its working. */
+function Battery({ battery }: { readonly battery: readonly Finding[] }) {
+  const { design } = useOpenJob();
+  const open = useDrawer((store) => store.open);
+  if (battery.length === 0) return null;
+  return (
+    <section aria-label="The battery meanwhile">
+      <h3 className="font-semibold">The battery meanwhile</h3>
+      <ul>
+        {battery.map((finding) => (
+          <li key={`${finding.check} ${finding.subject.id}`}>
+            <button
+              type="button"
+              className="flex w-full items-start gap-2 rounded-sm px-1 py-0.5 text-left text-[13px] hover:bg-ground"
+              onClick={() => open(finding)}
+            >
+              <span className="shrink-0">
+                <StateMark state={finding.state} />
+              </span>
+              <span className="min-w-0">{sentenceOf(design, finding)}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+interface FirstSeconds {
+  readonly start: RehearsalVerdict;
+  readonly battery: readonly Finding[];
+}
+
+function Played({ transfer, start, battery }: FirstSeconds & { readonly transfer: Transfer }) {
   return (
     <div className="grid gap-3">
-      <Verdict verdict={startOf({ known: true, value: transfer })} />
+      <Verdict verdict={start} />
       {transfer.missing.length > 0 && (
         <MissingLinks title="Loads of which nobody has said what gap they take:" missing={transfer.missing} />
       )}
@@ -87,6 +123,7 @@ function Played({ transfer }: { readonly transfer: Transfer }) {
           </li>
         ))}
       </ol>
+      <Battery battery={battery} />
       <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Pickup">
         <table className="schedule w-full text-[13px]">
           <thead>
@@ -108,6 +145,10 @@ function Played({ transfer }: { readonly transfer: Transfer }) {
 }
 
 /** The first seconds: the gap, what drops out in it, and the pickup against the overload curve. */
-export function TransferView({ transfer }: { readonly transfer: Known<Transfer> }) {
-  return transfer.known ? <Played transfer={transfer.value} /> : <MissingLinks missing={transfer.missing} />;
+export function TransferView({ transfer, ...rest }: FirstSeconds & { readonly transfer: Known<Transfer> }) {
+  return transfer.known ? (
+    <Played transfer={transfer.value} {...rest} />
+  ) : (
+    <MissingLinks missing={transfer.missing} />
+  );
 }
