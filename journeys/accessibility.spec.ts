@@ -16,6 +16,7 @@ const SCREENS = [
   'wiring/read-back',
   'wiring/built',
   'test/capture',
+  'test/faults',
   'limits',
   'rehearse',
   'test',

@@ -70,3 +70,22 @@ test('a rehearsed transfer is written as a record that reads back', async ({ pag
   await expect(page.getByText(/Quillback boatyard workshop rehearsed/)).toBeVisible();
   await expect(page.getByRole('row', { name: /^Gap without voltage/ }).first()).toBeVisible();
 });
+
+test('a lost battery is found by halving its bus, and the path survives a reload', async ({ page }) => {
+  await comeInAs(page, 'Femi');
+  await openJob(page, 'Tern Rock field station');
+  await goTo(page, 'Islanding test');
+  await page.getByRole('link', { name: 'Find a fault' }).click();
+  await page
+    .getByLabel('What is seen')
+    .selectOption({ label: 'The inverter reports that it does not hear its battery' });
+  const next = page.getByRole('region', { name: 'Next measurement' });
+  await expect(next).toContainText('3.8 to 5 V');
+  await next.getByRole('button', { name: 'Otherwise' }).click();
+  await page.reload();
+  await expect(page.getByRole('region', { name: 'Measured so far' })).toContainText('not 3.8 to 5 V');
+  for (let asked = 0; asked < 4 && (await next.isVisible()); asked += 1)
+    await next.getByRole('button', { name: 'As expected' }).click();
+  await expect(page.getByText('Left to mend')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'What may be wrong' }).getByRole('listitem')).toHaveCount(2);
+});

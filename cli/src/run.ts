@@ -14,6 +14,7 @@ import {
   type ScheduleKind,
 } from '@bastion/core';
 import { drawTo } from './draw.ts';
+import { find } from './find.ts';
 import { modesReport } from './modes.ts';
 import { REHEARSAL_KINDS, type RehearsalKind, rehearsalReport } from './rehearse.ts';
 import { writeTransfer } from './transferRecord.ts';
@@ -29,6 +30,7 @@ bastion modes FILE.json
 bastion draw FILE.json --out FILE.svg|.dxf|.pdf [--mode M]
 bastion rehearse FILE.json --kind ${REHEARSAL_KINDS.join('|')} [--seed N] [--nights N] [--start H] [--hours H] [--month M] [--sky 0..1]
                  [--pattern NAME|H,H] [--full] [--lose unit:ID|module:ID] [--wave OUT.cff]
+bastion find FILE.json --symptom NAME [--answers ID=good|bad,…]
 bastion wave FILE.cff|.cfg|.csv [--nominal V] [--hz HZ] [--band 0..1] [--band-hz HZ] [--transfer MS]
 bastion schedule FILE.json --kind ${SCHEDULE_KINDS.join('|')} [--csv]
 
@@ -43,6 +45,8 @@ modes   prints for every operating mode what is live and from what, the bonds on
 rehearse plays the transfer, one outage minute by minute, or many of them, and prints what came of it as JSON.
         --wave writes the rehearsed transfer of the first set as a record like one captured on site.
         Exit code: 0 played, 1 something is missing for it, 2 the file or an option cannot be used.
+find    prints the next measurement for something that is seen, and what may still be wrong.
+        Exit code: 0 something to measure or mend, 1 nothing, 2 the file or an option cannot be used.
 wave    measures a capture of a transfer or a start: gap, dip, overshoot, frequency, phase, harmonics, inrush.
         Exit code: 0 all inside what is expected, 1 one outside, 2 the file or an option cannot be used.
 schedule prints the rows of one schedule as JSON, or as CSV.
@@ -181,6 +185,10 @@ export async function run(args: readonly string[], streams: Streams): Promise<nu
   if (command === 'modes' && file !== undefined && rest.length === 0) return modes(file, streams);
   if (command === 'draw' && file !== undefined) return draw(file, rest, streams);
   const played = REHEARSAL_KINDS.find((one) => one === rest[1]);
+  if (command === 'find' && file !== undefined) {
+    const design = readFile(file, streams);
+    return design === undefined ? 2 : find(design, rest, streams);
+  }
   if (command === 'wave' && file !== undefined) return wave(file, rest, streams);
   if (command === 'rehearse' && file !== undefined && rest[0] === '--kind' && played !== undefined)
     return rehearse(file, played, rest.slice(2), streams);

@@ -52,6 +52,12 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'test/faults',
+            lazy: async () => ({
+              Component: (await import('./stages/test/faults/FaultPage.tsx')).FaultPage,
+            }),
+          },
+          {
             path: 'test/capture',
             lazy: async () => ({
               Component: (await import('./stages/test/capture/CapturePage.tsx')).CapturePage,

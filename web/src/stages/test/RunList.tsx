@@ -54,6 +54,9 @@ export function RunList({ runs, onOpen, onStart }: RunListProps) {
       <p className="no-print">
         <Link className="button" to={`/jobs/${id}/test/capture`}>
           Measure a capture
+        </Link>{' '}
+        <Link className="button" to={`/jobs/${id}/test/faults`}>
+          Find a fault
         </Link>
       </p>
       <StepsOnPaper procedure={procedure} />

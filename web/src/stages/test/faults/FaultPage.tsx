@@ -1,0 +1,122 @@
+import { type Answer, searchFault, type Symptom, SYMPTOMS } from '@bastion/core';
+import { Check, Undo2, X } from 'lucide-react';
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import { z } from 'zod';
+import { useOpenJob } from '../../../state/job.ts';
+import { useKept } from '../../../ui/useKept.ts';
+
+const SYMPTOM_KEYS = Object.keys(SYMPTOMS) as [Symptom, ...Symptom[]];
+const searchSchema = z.object({
+  symptom: z.enum(SYMPTOM_KEYS).optional(),
+  answers: z.array(z.object({ measurementId: z.string(), isAsExpected: z.boolean(), words: z.string() })),
+});
+type Search = z.infer<typeof searchSchema>;
+const NOTHING_YET: Search = { answers: [] };
+
+/** From what is seen to what is wrong: one measurement after the other, the one that leaves least first. The path survives a reload. */
+export function FaultPage() {
+  const { id, analysis } = useOpenJob();
+  const [search, setSearch] = useKept(`faults.${id}`, searchSchema, NOTHING_YET);
+  const { symptom, answers } = search;
+  const found = useMemo(
+    () => (symptom === undefined ? undefined : searchFault(analysis.installation, symptom, answers)),
+    [analysis.installation, symptom, answers],
+  );
+  const next = found?.next;
+  const answer = (isAsExpected: boolean): void => {
+    if (next === undefined) return;
+    const one: Answer & { readonly words: string } = {
+      measurementId: next.id,
+      isAsExpected,
+      words: `${next.what} ${next.place}: ${isAsExpected ? `as expected (${next.expected})` : `not ${next.expected}`}`,
+    };
+    setSearch({ symptom, answers: [...answers, one] });
+  };
+  return (
+    <div className="field-page grid max-w-2xl gap-3">
+      <div className="flex flex-wrap items-center gap-2">
+        <h2>Find a fault</h2>
+        <Link className="ml-auto" to={`/jobs/${id}/test`}>
+          Back to the test
+        </Link>
+      </div>
+      <label className="block">
+        <span className="block text-[13px] text-quiet">What is seen</span>
+        <select
+          className="input"
+          value={symptom ?? ''}
+          onChange={({ target }) =>
+            setSearch({ symptom: SYMPTOM_KEYS.find((one) => one === target.value), answers: [] })
+          }
+        >
+          <option value="">choose</option>
+          {SYMPTOM_KEYS.map((key) => (
+            <option key={key} value={key}>
+              {SYMPTOMS[key]}
+            </option>
+          ))}
+        </select>
+      </label>
+      {found?.nothing !== undefined && <p className="text-unknown">{found.nothing}</p>}
+      {next !== undefined && (
+        <section className="sheet grid gap-2 p-3" aria-label="Next measurement">
+          <h3 className="text-quiet">Measure next</h3>
+          <p className="text-xl font-semibold">{next.what}</p>
+          <p>{next.place}</p>
+          <p>
+            With: {next.instrument}. Expected: <strong>{next.expected}</strong>
+          </p>
+          <div className="flex flex-wrap gap-2">
+            <button type="button" className="button" onClick={() => answer(true)}>
+              <Check size={18} aria-hidden="true" /> As expected
+            </button>
+            <button type="button" className="button" onClick={() => answer(false)}>
+              <X size={18} aria-hidden="true" /> Otherwise
+            </button>
+          </div>
+        </section>
+      )}
+      {found !== undefined && found.nothing === undefined && (
+        <section className="sheet p-3" aria-label="What may be wrong">
+          <h3 className="font-semibold">
+            {next === undefined && answers.length > 0 ? 'Left to mend' : 'What may be wrong, likeliest first'}
+          </h3>
+          {found.left.length === 0 ? (
+            <p>
+              Everything that is looked for here is cleared: choose another symptom, or ask whoever knows the
+              type.
+            </p>
+          ) : (
+            <ul className="list-disc pl-5">
+              {found.left.map((one) => (
+                <li key={one.id}>{one.what}</li>
+              ))}
+            </ul>
+          )}
+        </section>
+      )}
+      {answers.length > 0 && (
+        <section className="sheet p-3" aria-label="Measured so far">
+          <h3 className="font-semibold">Measured so far</h3>
+          <ol className="list-decimal pl-5">
+            {answers.map(({ measurementId, words }) => (
+              <li key={measurementId}>{words}</li>
+            ))}
+          </ol>
+          <button
+            type="button"
+            className="button mt-2"
+            onClick={() => setSearch({ symptom, answers: answers.slice(0, -1) })}
+          >
+            <Undo2 size={18} aria-hidden="true" /> Take the last one back
+          </button>
+        </section>
+      )}
+      <p className="text-[13px] text-quiet">
+        Measure with everything off and proven dead where the reading does not need it live. Live work: rated
+        probes, protective equipment, nobody alone.
+      </p>
+    </div>
+  );
+}
