@@ -13,7 +13,7 @@ interface PortLimit {
   readonly limitA: number | undefined;
 }
 
-/** The device of an output stands on the main one, unless the type names several: then the smallest is the one it must not overrun. */
+/** Of several outputs nobody says which one a device stands on: it is held against the largest, which it must not be above in any case. */
 function limitOf(role: Part['role'], type: InverterType): PortLimit {
   if (role === 'unit-grid') return { label: 'grid port', key: 'gridPortA', limitA: type.gridPortA };
   const outputs = type.outputs?.map(({ limitA }) => limitA) ?? [];
