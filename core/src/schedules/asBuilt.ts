@@ -31,9 +31,15 @@ interface Item {
   readonly edit: (read: string) => Edit | undefined;
 }
 
-const set = (path: readonly (string | number)[], after: string | number): Edit => ({
+/** An edit of one field with what stood there: without it, it could not be taken back. */
+const set = (
+  path: readonly (string | number)[],
+  before: string | number | undefined,
+  after: string | number,
+): Edit => ({
   op: 'set',
   path: path.map(String),
+  ...(before === undefined ? {} : { before }),
   after,
 });
 
@@ -56,8 +62,15 @@ function ownLeadPath({ network }: Installation, line: CableLine): readonly (stri
 /** The edit of one figure of a cable; of a lead that is shared with others both figures, at the one that differs. */
 function figureEdit(installation: Installation, line: CableLine, key: keyof Figures, value: number): Edit {
   const own = ownLeadPath(installation, line);
-  if (own === undefined) return set(key === 'lengthM' ? line.lengthPath : line.areaPath, value);
   const { lengthM, areaMm2 } = line;
+  const stated = line[key];
+  if (own === undefined)
+    return set(
+      key === 'lengthM' ? line.lengthPath : line.areaPath,
+      stated.known ? stated.value : undefined,
+      value,
+    );
+  // The one that differs had no lead of its own so far: nothing stood there.
   const before: Figures = {
     ...(lengthM.known ? { lengthM: lengthM.value } : {}),
     ...(areaMm2.known ? { areaMm2: areaMm2.value } : {}),
@@ -131,7 +144,7 @@ const textItem = (
   ...about,
   planned: planned ?? null,
   same: (read) => planned !== undefined && isAsWanted(planned, read),
-  edit: (read) => set(path, read.trim()),
+  edit: (read) => set(path, planned, read.trim()),
 });
 
 function partItems(installation: Installation): Item[] {

@@ -4,6 +4,7 @@ import { analyse } from '../checks/analyse.ts';
 import { figuresToAccept } from '../checks/accepted.ts';
 import { coreOfPin } from '../codes/pairColours.ts';
 import { applyEdits } from '../design/applyEdits.ts';
+import { invertEdits } from '../design/edits.ts';
 import { readDesign } from '../design/read.ts';
 import type { Design } from '../design/schema.ts';
 import { compile } from '../installation/compile.ts';
@@ -138,6 +139,9 @@ describe('as built', () => {
     ]);
     expect(circuit1(read.value).cable).toEqual({ lengthM: 12, areaMm2: 4 });
     expect(stack1(read.value).units[0]?.serial).toBe('SN 77');
+    // Taken back, the design is what it was.
+    const back = applyEdits(read.value, invertEdits(edits));
+    expect(back.ok && back.value).toEqual(JSON.parse(JSON.stringify(design)));
     // With them there is nothing left that differs.
     expect(asBuiltEdits(compile(read.value, SAMPLE_TYPES), delivery)).toEqual([]);
   });

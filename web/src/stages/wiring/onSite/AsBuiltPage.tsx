@@ -7,6 +7,7 @@ import {
   type Cause,
   cellText,
   type DeliveryTick,
+  diff,
   readDesign,
   type ScheduleRow,
 } from '@bastion/core';
@@ -72,7 +73,8 @@ function useDifference() {
     const ids = (some: readonly Cause[]): ReadonlySet<string> => new Set(some.map(({ id }) => id));
     const [old, now] = [ids(before), ids(after)];
     return {
-      edits,
+      // With what really stood there before: a length may have come from the wall plan and was never typed.
+      edits: diff(design, read.value),
       problem: undefined,
       come: after.filter(({ id }) => !old.has(id)),
       go: before.filter(({ id }) => !now.has(id)),
