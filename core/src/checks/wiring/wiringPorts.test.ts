@@ -32,5 +32,14 @@ checkTable(wiringPorts, [
     value: 63,
     limit: 40,
   },
+  {
+    name: 'a unit of another type than its set: what its port bears is not told by the set',
+    edit: (d) => {
+      Object.assign(stack1(d).units[0] ?? {}, { inverterTypeId: 'hybrid-10k-split' });
+      place(d, 'unit-output', { stackId: 's', unitId: 'u1', ratedA: 32 });
+    },
+    state: 'unknown',
+    missing: 'stacks/s/units/u1/inverterTypeId',
+  },
   { name: 'nothing stated at the ports', state: 'nothing' },
 ]);

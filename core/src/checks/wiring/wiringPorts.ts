@@ -86,9 +86,19 @@ export const wiringPorts: Check<'wiring.ports'> = {
       const findings = context.installation.stacks.flatMap((compiled) => [
         ...ports
           .filter(({ stackId }) => stackId === compiled.stack.id)
-          .flatMap((part) =>
-            compiled.type.known ? ofUnit(context, network, part, compiled.type.value) : [],
-          ),
+          .flatMap((part): Finding[] => {
+            if (!compiled.type.known) return [];
+            // The type of the set tells nothing of a unit of another type.
+            const unit = compiled.stack.units.find(({ id }) => id === part.unitId);
+            const other = unit?.inverterTypeId;
+            return other === undefined || other === compiled.stack.inverterTypeId
+              ? ofUnit(context, network, part, compiled.type.value)
+              : [
+                  unknownFinding(wiringPorts.id, context, partSubject(network, part), 'A', [
+                    ['stacks', compiled.stack.id, 'units', unit?.id ?? '', 'inverterTypeId'],
+                  ]),
+                ];
+          }),
         ...ofTransfer(context, network, compiled),
       ]);
       return troubleOrOne(findings, { ...WHOLE, label: 'Every device of a stated rating at a port' });
