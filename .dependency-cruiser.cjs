@@ -78,7 +78,21 @@ const MAY_LOOK_INTO = {
     'figures',
     'words',
   ],
-  wire: ['values', 'design', 'catalogue', 'checks', 'procedure', 'advise'],
+  site: [
+    'values',
+    'network',
+    'codes',
+    'catalogue',
+    'design',
+    'installation',
+    'modes',
+    'figures',
+    'checks',
+    'procedure',
+    'rehearse',
+    'words',
+  ],
+  wire: ['values', 'design', 'catalogue', 'checks', 'procedure', 'advise', 'site'],
 };
 
 const ROOMS = Object.entries(MAY_LOOK_INTO).map(([room, others]) => ({

@@ -1,0 +1,314 @@
+import type { ModeKind } from '../installation/modeKinds.ts';
+import type { ModeFacts } from '../modes/walk.ts';
+import { HYSTERESIS } from '../rehearse/outage.ts';
+import { GENERATOR_MARGIN, GENERATOR_TO_SOC } from '../rehearse/rehearse.ts';
+import { meanSoc } from './siteBank.ts';
+import { heardIn, pulledLinks } from './siteBus.ts';
+import { addCircuit } from './siteLoads.ts';
+import type { SiteBoard, SiteGenerator, SitePlan, SiteSet } from './sitePlan.ts';
+import { movePhase, type SetInput, stepSet } from './siteSet.ts';
+import type { SetState, SiteState } from './siteState.ts';
+import { tell } from './siteState.ts';
+
+/** The step of the simulation, s: short enough for the start of a motor, long against the electronics of a transfer. */
+export const STEP_S = 0.1;
+/** A break that is longer makes what was running start again, ms: contactors let go. */
+const LETS_GO_MS = 50;
+const HOUR_S = 3600;
+
+/** Which generator feeds in this step, and how. */
+function generatorOn(plan: SitePlan, state: SiteState): SiteGenerator | undefined {
+  return plan.generators.find(({ connection }, index) => {
+    if (state.generators[index]?.phase !== 'running') return false;
+    if (connection === 'generator-port') return !isGridAt(state);
+    return state.position === 'generator';
+  });
+}
+
+const isGridAt = (state: SiteState): boolean =>
+  state.isGridPresent && state.isGridClosed && state.position !== 'generator';
+
+const MODE_OF: Readonly<Record<SiteGenerator['connection'], ModeKind>> = {
+  'generator-port': 'generator-port',
+  'transfer-switch': 'transfer-switch',
+  inlet: 'generator-inlet',
+};
+
+/** The mode that the site is operated in now. */
+export function modeOf(plan: SitePlan, state: SiteState): ModeKind {
+  if (state.position === 'bypass' && state.isGridPresent) return 'maintenance-bypass';
+  const generator = generatorOn(plan, state);
+  if (generator !== undefined) return MODE_OF[generator.connection];
+  return isGridAt(state) ? 'on-grid' : 'island';
+}
+
+const sourceFor = (plan: SitePlan, state: SiteState, set: SiteSet): 'grid' | 'generator' | undefined => {
+  const generator = generatorOn(plan, state);
+  if (generator !== undefined && (generator.stackId === undefined || generator.stackId === set.stackId))
+    return 'generator';
+  return isGridAt(state) ? 'grid' : undefined;
+};
+
+/** Whether a stage that goes by the charge of the bank is held off, with hysteresis. */
+function isShed({ partition, partId }: SiteBoard, now: SetState | undefined, state: SiteState): boolean {
+  if (partition.kind !== 'shed' || partition.shedBelowSoc === undefined || now?.phase !== 'island')
+    return false;
+  const level = partition.shedBelowSoc + (state.live.has(partId) ? 0 : HYSTERESIS);
+  return meanSoc(now) < level;
+}
+
+/** Whether a board is live now: what the walk says of the mode, as far as its set has come. */
+function isLive(plan: SitePlan, state: SiteState, board: SiteBoard, mode: ModeKind): boolean {
+  const reaches = (kind: ModeKind, from: (source: string) => boolean): boolean => {
+    const facts: ModeFacts | undefined = plan.modes.get(kind);
+    return facts?.live.find(({ partId }) => partId === board.partId)?.sources.some(from) ?? false;
+  };
+  const isGrid = (source: string): boolean => source === 'grid' && state.isGridPresent;
+  const { stackId } = board.partition;
+  if (mode === 'maintenance-bypass') return reaches(mode, isGrid);
+  // Before the isolator of the sets there is the grid itself.
+  if (stackId === undefined)
+    return reaches('on-grid', isGrid) || reaches(mode, (source) => source.startsWith('generator'));
+  const at = plan.sets.findIndex((set) => set.stackId === stackId);
+  const now = state.sets[at];
+  if (now === undefined || isShed(board, now, state)) return false;
+  const ownUnit = (source: string): boolean =>
+    plan.sets[at]?.units.some(
+      ({ sourceId }, index) => sourceId === source && now.units[index]?.isOn === true,
+    ) ?? false;
+  if (now.phase === 'island') return reaches('island', ownUnit);
+  return now.phase === 'joined' && reaches(mode, () => true);
+}
+
+/** Which boards are live, and what draws on each line of each set and of the grid side. */
+function drawLoads(
+  plan: SitePlan,
+  state: SiteState,
+  mode: ModeKind,
+): Map<string | undefined, { re: number; im: number }[]> {
+  const noLoad = (): { re: number; im: number }[] => plan.supply.lines.map(() => ({ re: 0, im: 0 }));
+  const loads = new Map<string | undefined, { re: number; im: number }[]>();
+  const live = new Set<string>();
+  const liveOf = new Map<string, SiteBoard>();
+  for (const board of plan.boards) {
+    if (!isLive(plan, state, board, mode)) continue;
+    live.add(board.partId);
+    liveOf.set(board.partition.id, board);
+  }
+  plan.circuits.forEach((circuit, index) => {
+    const now = state.circuits[index];
+    const board = circuit.partitionId === undefined ? undefined : liveOf.get(circuit.partitionId);
+    if (now === undefined) return;
+    now.watts = 0;
+    if (board === undefined || !now.isOn) {
+      now.liveSinceS = undefined;
+      return;
+    }
+    const isBack = !state.live.has(board.partId);
+    if (now.liveSinceS === undefined || isBack) {
+      now.liveSinceS = state.timeS + (isBack && mode === 'island' ? circuit.delayS : 0);
+    }
+    if (state.timeS < now.liveSinceS) return;
+    const behind = mode === 'maintenance-bypass' ? undefined : board.partition.stackId;
+    const sums = loads.get(behind) ?? noLoad();
+    loads.set(behind, sums);
+    const before = sums.reduce((sum, { re }) => sum + re, 0);
+    addCircuit(circuit, state.timeS - now.liveSinceS, sums);
+    now.watts = sums.reduce((sum, { re }) => sum + re, 0) - before;
+  });
+  addTestLoad(plan, state, live, mode, loads, noLoad);
+  state.live.clear();
+  for (const one of live) state.live.add(one);
+  return loads;
+}
+
+/** The load bank hangs on the first backed-up board that is live. */
+function addTestLoad(
+  plan: SitePlan,
+  state: SiteState,
+  live: ReadonlySet<string>,
+  mode: ModeKind,
+  loads: Map<string | undefined, { re: number; im: number }[]>,
+  noLoad: () => { re: number; im: number }[],
+): void {
+  const board = plan.boards.find(
+    ({ partId, partition }) => partition.stackId !== undefined && live.has(partId),
+  );
+  if (board === undefined) return;
+  const behind = mode === 'maintenance-bypass' ? undefined : board.partition.stackId;
+  const sums = loads.get(behind) ?? noLoad();
+  loads.set(behind, sums);
+  state.testLoadW.forEach((watts, line) => {
+    const sum = sums[line];
+    if (sum !== undefined) sum.re += watts;
+  });
+}
+
+/** Generators start when they are called, warm up, and burn. A two-wire set is called by the charge of its bank. */
+function stepGenerators(plan: SitePlan, state: SiteState, dtS: number): void {
+  const pulled = pulledLinks(state.faults);
+  plan.generators.forEach((generator, index) => {
+    const now = state.generators[index];
+    if (now === undefined) return;
+    const contact = plan.network.links.find(
+      ({ kind, b }) => kind === 'dry-contact' && b.partId.endsWith(generator.generatorId),
+    );
+    const bank = state.sets[plan.sets.findIndex((set) => set.stackId === generator.stackId)];
+    const set = plan.sets.find(({ stackId }) => stackId === generator.stackId);
+    if (generator.start === 'two-wire' && bank !== undefined && set !== undefined && bank.phase !== 'off') {
+      const reachable = contact === undefined || !pulled.has(contact.id);
+      if (bank.phase === 'island' && reachable && meanSoc(bank) < set.floorSoc + GENERATOR_MARGIN)
+        now.isCalled = true;
+      if (state.isGridPresent && bank.source === 'grid' && bank.phase === 'joined') now.isCalled = false;
+      if (
+        now.phase === 'running' &&
+        meanSoc(bank) > GENERATOR_TO_SOC &&
+        bank.phase === 'joined' &&
+        set.generatorChargeW > 0 &&
+        bank.chargeW === 0
+      )
+        now.isCalled = false;
+    }
+    now.sinceS += dtS;
+    if (!now.isCalled || now.litres >= generator.fuelL) {
+      if (now.phase !== 'off') tell(state, `${generator.name} stops.`);
+      now.phase = 'off';
+      now.sinceS = 0;
+      now.watts = 0;
+      return;
+    }
+    if (now.phase === 'off') {
+      now.phase = 'warming';
+      now.sinceS = 0;
+      tell(state, `${generator.name} starts and warms up.`);
+    } else if (now.phase === 'warming' && now.sinceS >= generator.warmUpS) {
+      now.phase = 'running';
+      tell(state, `${generator.name} runs.`);
+    }
+    now.litres += ((generator.idleLPerH + (generator.lPerKwh * now.watts) / 1000) * dtS) / HOUR_S;
+  });
+}
+
+/** What a set may draw to charge from what it is joined to, W. */
+function mostCharge(plan: SitePlan, state: SiteState, set: SiteSet, now: SetState, loadW: number): number {
+  if (now.phase !== 'joined') return 0;
+  const units = set.units.length;
+  if (now.source !== 'generator') return set.gridChargeW * units;
+  const generator = generatorOn(plan, state);
+  return generator === undefined
+    ? 0
+    : Math.max(0, Math.min(set.generatorChargeW * units, generator.engineW * 1.1 - loadW));
+}
+
+/** A generator that is asked for more than it gives stalls. */
+function loadGenerator(plan: SitePlan, state: SiteState): void {
+  const on = generatorOn(plan, state);
+  plan.generators.forEach((generator, index) => {
+    const now = state.generators[index];
+    if (now === undefined) return;
+    now.watts = 0;
+    if (generator !== on) return;
+    now.watts = state.sets.reduce(
+      (sum, set) =>
+        sum + (set.phase === 'joined' && set.source === 'generator' ? set.loadW + set.chargeW : 0),
+      0,
+    );
+    if (now.watts <= generator.engineW * 1.25) return;
+    now.isCalled = false;
+    tell(state, `${generator.name} stalls: ${Math.round(now.watts)} W are more than its engine gives.`);
+  });
+}
+
+const atGrid = (state: SiteState, nominalV: number, loadW: number, ratedW: number): number =>
+  nominalV * (1 + 0.004 * Math.sin(state.timeS / 97)) - (ratedW > 0 ? (nominalV * 0.01 * loadW) / ratedW : 0);
+
+/** Voltage, current and grid power of each line once all sets have moved. */
+function settleLines(
+  plan: SitePlan,
+  state: SiteState,
+  loads: ReadonlyMap<string | undefined, readonly { re: number; im: number }[]>,
+): void {
+  const backed = state.sets.filter(({ phase }) => phase === 'joined' || phase === 'island');
+  state.lines.forEach((line, index) => {
+    let re = 0;
+    let im = 0;
+    let gridW = loads.get(undefined)?.[index]?.re ?? 0;
+    plan.sets.forEach((set, at) => {
+      const now = state.sets[at];
+      if (now === undefined || (now.phase !== 'joined' && now.phase !== 'island')) return;
+      const load = loads.get(set.stackId)?.[index] ?? { re: 0, im: 0 };
+      re += load.re;
+      im += load.im;
+      const own =
+        set.units.filter(({ lines }) => lines.includes(index)).length /
+        Math.max(1, set.units.flatMap(({ lines }) => lines).length);
+      if (now.phase === 'joined' && now.source === 'grid') gridW += load.re + now.chargeW * own;
+    });
+    line.loadW = re;
+    line.loadVar = im;
+    line.gridW = gridW;
+    if (!backed.some(({ phase }) => phase === 'island'))
+      line.voltageV =
+        backed.length === 0 && state.position !== 'bypass'
+          ? 0
+          : atGrid(state, plan.lineVoltageV, gridW, 30000);
+    if (line.voltageV > 0) line.lowestV = Math.min(line.lowestV, line.voltageV);
+    line.loadA = line.voltageV > 0 ? Math.hypot(re, im) / line.voltageV : 0;
+  });
+}
+
+/** AC-coupled sun on the boards of a set, W: it follows a live set, and a generator only where it is said to. */
+function acSun({ sun }: SiteState, set: SiteSet, now: SetState): number {
+  const follows =
+    now.phase === 'island' ||
+    (now.phase === 'joined' && (now.source === 'grid' || set.sunStaysWithGenerator));
+  return follows ? set.sunAcW * sun : 0;
+}
+
+/** Moves the site on by one step. The state is written over; the same state and commands give the same site to the last bit. */
+export function stepSite(plan: SitePlan, state: SiteState): void {
+  const dtS = STEP_S;
+  stepGenerators(plan, state, dtS);
+  plan.sets.forEach((set, at) => {
+    const now = state.sets[at];
+    if (now === undefined) return;
+    const before = now.phase;
+    movePhase(state, set, now, {
+      source: sourceFor(plan, state, set),
+      heard: heardIn(plan, set, state.faults),
+      faults: state.faults,
+      wanted: [],
+      mostChargeW: 0,
+      dtS,
+    });
+    // A long break: contactors have let go, and everything starts again.
+    if (before === 'joined' && now.phase === 'island' && now.lastTransferMs >= LETS_GO_MS) state.live.clear();
+  });
+  const loads = drawLoads(plan, state, modeOf(plan, state));
+  plan.sets.forEach((set, at) => {
+    const now = state.sets[at];
+    if (now === undefined) return;
+    const wanted = loads.get(set.stackId) ?? plan.supply.lines.map(() => ({ re: 0, im: 0 }));
+    const sunW = acSun(state, set, now) / wanted.length;
+    for (const line of wanted) line.re -= sunW;
+    const loadW = wanted.reduce((sum, { re }) => sum + re, 0);
+    const input: SetInput = {
+      source: sourceFor(plan, state, set),
+      heard: heardIn(plan, set, state.faults),
+      faults: state.faults,
+      wanted,
+      mostChargeW: mostCharge(plan, state, set, now, loadW),
+      dtS,
+    };
+    stepSet(plan, state, set, now, input);
+  });
+  settleLines(plan, state, loads);
+  loadGenerator(plan, state);
+  state.timeS += dtS;
+}
+
+/** Moves the site on by a time, in whole steps. */
+export function runSite(plan: SitePlan, state: SiteState, seconds: number): void {
+  const steps = Math.round(seconds / STEP_S);
+  for (let step = 0; step < steps; step += 1) stepSite(plan, state);
+}
