@@ -127,6 +127,20 @@ module.exports = {
       to: { path: '^web/' },
     },
     { name: 'cli-and-server-apart', severity: 'error', from: { path: '^cli/' }, to: { path: '^server/' } },
+    {
+      name: 'the-simulated-site-knows-the-core-alone',
+      comment:
+        'It stands for what is on site: nothing of ours but the core is inside it, and nothing of ours looks into it.',
+      severity: 'error',
+      from: { path: '^site-sim/' },
+      to: { path: '^(server|web|cli|scripts|journeys)/' },
+    },
+    {
+      name: 'nobody-looks-into-the-simulated-site',
+      severity: 'error',
+      from: { path: '^(core|server|web|cli)/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^site-sim/' },
+    },
     ...ROOMS,
     {
       name: 'checks-do-not-know-each-other',

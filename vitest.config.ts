@@ -18,6 +18,7 @@ export default defineConfig({
     include: [
       'core/src/**/*.test.ts',
       'cli/src/**/*.test.ts',
+      'site-sim/src/**/*.test.ts',
       'server/src/**/*.test.ts',
       'web/src/**/*.test.ts',
       'trials/*.test.ts',

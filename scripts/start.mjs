@@ -2,10 +2,13 @@
 import { join, resolve } from 'node:path';
 import { ensureBuilt } from './lib/build.mjs';
 import { checkNode, ensurePackages } from './lib/packages.mjs';
-import { noteServer, releaseFolder, takeFolder } from './lib/folder.mjs';
+import { noteChild, releaseFolder, takeFolder } from './lib/folder.mjs';
 import { nextFreePort } from './lib/ports.mjs';
 import { root } from './lib/run.mjs';
 import { runMain, Sentence } from './lib/sentence.mjs';
+
+/** Where simulated sites answer by Modbus TCP, or the next port that is free. */
+const MODBUS_PORT = 4650;
 
 function wantedPort() {
   const port = Number(process.env.PORT ?? 4600);
@@ -21,16 +24,19 @@ await runMain(async () => {
   ensureBuilt();
   const { startDatabase } = await import('./lib/database.mjs');
   const { startServer } = await import('./lib/server.mjs');
+  const { startSite } = await import('./lib/site.mjs');
 
   const outside = process.env.DATABASE_URL;
   const dataFolder = resolve(root, process.env.BASTION_DATA ?? '.data');
   let database;
   let server;
+  let site;
   let stopping = false;
   const stop = async (code) => {
     if (stopping) return;
     stopping = true;
     await server?.stop();
+    await site?.stop();
     await database?.stop();
     releaseFolder(dataFolder);
     process.exit(code);
@@ -55,18 +61,30 @@ await runMain(async () => {
     return opened;
   };
   database = outside ? { url: outside, stop: async () => {} } : await openDatabase();
+  const beginSite = async (wantedPort) => {
+    const begun = await startSite({ port: await nextFreePort(wantedPort) });
+    begun.child.once('exit', () => {
+      if (!stopping)
+        console.error('The simulated site ended by itself. It is there again after the next start.');
+    });
+    return begun;
+  };
   try {
+    site = await beginSite(MODBUS_PORT);
+    noteChild(dataFolder, 'site', site.child.pid);
     server = await startServer({
       port: await nextFreePort(port),
       databaseUrl: database.url,
       env: {
+        ...site.env,
         BASTION_FILES: process.env.BASTION_FILES ?? join(dataFolder, 'files'),
         BASTION_LOGS: process.env.BASTION_LOGS ?? join(dataFolder, 'logs'),
       },
     });
-    noteServer(dataFolder, server.child.pid);
+    noteChild(dataFolder, 'server', server.child.pid);
   } catch (error) {
     stopping = true;
+    await site?.stop();
     await database.stop();
     releaseFolder(dataFolder);
     throw error;
@@ -82,5 +100,6 @@ await runMain(async () => {
     console.log('Nobody can come in yet. The first administrator signs up there with this code, once:');
     console.log(`  ${server.firstCode}`);
   }
+  console.log(`Simulated sites answer by Modbus TCP at 127.0.0.1:${site.port}`);
   console.log('Ctrl-C stops it.');
 });

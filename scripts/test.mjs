@@ -93,6 +93,7 @@ await runMain(async () => {
     'server/src',
     'cli/src',
     'web/src',
+    'site-sim/src',
     'scripts',
     'journeys',
     'trials',

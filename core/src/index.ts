@@ -184,6 +184,8 @@ export {
 } from './procedure/schema.ts';
 export * as wire from './wire/wire.ts';
 export * as peopleWire from './wire/people.ts';
+export * as siteWire from './wire/site.ts';
+export * as liveWire from './wire/live.ts';
 export { POWERS, type Powers, role as roleSchema, type Role, ROLE_WORDS } from './wire/roles.ts';
 export { describePlace, describePlaces, fieldLabel } from './words/places.ts';
 export { counted, formatNumber, formatQuantity } from './words/quantity.ts';
@@ -352,3 +354,40 @@ export { boardPartId } from './installation/build/boards.ts';
 export { labelSheet } from './formats/labelSheet.ts';
 export { sheetLabels } from './schedules/labels.ts';
 export { cutPlan } from './sizing/cutting.ts';
+export { sitePlan, type SitePlan } from './site/sitePlan.ts';
+export { newSite, type SiteState } from './site/siteState.ts';
+export { commandSite, type SiteCommand } from './site/siteCommands.ts';
+export {
+  FAULT_KINDS,
+  FORGETTABLE,
+  type FaultKind,
+  faultId,
+  type SiteFault,
+  type SiteSetting,
+} from './site/siteFaults.ts';
+export { modeOf, runSite, STEP_S } from './site/siteStep.ts';
+export { siteMenu, siteView } from './site/siteView.ts';
+export { siteRegisters, siteValues } from './site/siteValues.ts';
+export { commandsOfWrite } from './site/registerWrite.ts';
+export {
+  MAP_NUMBER,
+  type MapRow,
+  REGISTER_BLOCKS,
+  type RegisterType,
+  registersOf,
+  rowsOfBlock,
+  rowsOfSite,
+  siteRows,
+} from './site/registerTable.ts';
+export { type ReadSpan, spansOf, valuesOfSpan } from './site/registerValues.ts';
+export { liveFigure, type LiveSource, liveSource } from './site/liveReadings.ts';
+export { messagesOfBits } from './site/siteMessages.ts';
+export { readRegisterMap } from './site/registerMapFile.ts';
+export {
+  actInExercise,
+  afterSwitching,
+  type Exercise,
+  type ExerciseAct,
+  type ExerciseAsk,
+  openExercise,
+} from './site/apprentice.ts';

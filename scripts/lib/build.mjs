@@ -9,6 +9,7 @@ const SOURCES = [
   'core/src',
   'server/src',
   'cli/src',
+  'site-sim/src',
   'web/src',
   'web/index.html',
   'web/vite.config.ts',
@@ -58,7 +59,13 @@ function packPages(folder) {
 
 /** Builds everything when a source has changed since the last build, or a result is missing. */
 export function ensureBuilt() {
-  const results = ['core/dist/index.js', 'server/dist/main.js', 'cli/dist/main.js', 'web/dist/index.html'];
+  const results = [
+    'core/dist/index.js',
+    'server/dist/main.js',
+    'cli/dist/main.js',
+    'site-sim/dist/main.js',
+    'web/dist/index.html',
+  ];
   const stamp = fingerprint();
   const isFresh =
     results.every((file) => existsSync(join(root, file))) &&
@@ -66,7 +73,7 @@ export function ensureBuilt() {
     readFileSync(stampFile, 'utf8') === stamp;
   if (isFresh) return;
   console.error('Building…');
-  if (runToEnd(bin('tsc'), ['-b', 'core', 'server', 'cli']) !== 0)
+  if (runToEnd(bin('tsc'), ['-b', 'core', 'server', 'cli', 'site-sim']) !== 0)
     throw new Sentence('The build failed at the types above.');
   if (runToEnd(bin('vite'), ['build', '--logLevel', 'warn'], { cwd: join(root, 'web') }) !== 0)
     throw new Sentence('The pages could not be built.');

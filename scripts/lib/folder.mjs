@@ -59,7 +59,7 @@ export async function takeFolder(folder) {
     throw new Sentence(
       `The data folder ${folder} is in use by another start. Stop that one, or set BASTION_DATA to another folder.`,
     );
-  if (isSame(owner?.server)) await endProcess(owner.server.pid);
+  for (const child of [owner?.server, owner?.site]) if (isSame(child)) await endProcess(child.pid);
   const database = orphanedDatabase(folder);
   if (database !== undefined) {
     console.error('An earlier start was ended without its database. It is stopped in order first.');
@@ -69,10 +69,10 @@ export async function takeFolder(folder) {
   writeFileSync(ownerFile(folder), JSON.stringify({ pid: process.pid, began: beganAt(process.pid) }));
 }
 
-/** Notes the server of this start, so that the next one finds it if this one is killed. */
-export function noteServer(folder, pid) {
+/** Notes a child of this start, the server or the simulated site, so that the next start finds it if this one is killed. */
+export function noteChild(folder, what, pid) {
   const owner = readOwner(folder) ?? {};
-  writeFileSync(ownerFile(folder), JSON.stringify({ ...owner, server: { pid, began: beganAt(pid) } }));
+  writeFileSync(ownerFile(folder), JSON.stringify({ ...owner, [what]: { pid, began: beganAt(pid) } }));
 }
 
 export function releaseFolder(folder) {

@@ -1,6 +1,7 @@
 // The servers that the journeys drive: one with the sample world, one that nobody has come into yet.
 import { anyFreePort } from './ports.mjs';
 import { startServer } from './server.mjs';
+import { startSite } from './site.mjs';
 
 /** Makes an empty database beside the one of a URL, and returns its URL. */
 async function databaseBeside(databaseUrl, name) {
@@ -20,7 +21,8 @@ async function databaseBeside(databaseUrl, name) {
 
 /** Starts both, and returns what the journeys read from their environment. */
 export async function startJourneyServers(databaseUrl) {
-  const sample = await startServer({ port: await anyFreePort(), databaseUrl });
+  const site = await startSite({ port: await anyFreePort() });
+  const sample = await startServer({ port: await anyFreePort(), databaseUrl, env: site.env });
   const firm = await startServer({
     port: await anyFreePort(),
     databaseUrl: await databaseBeside(databaseUrl, 'bastion_journeys_firm'),
@@ -35,6 +37,7 @@ export async function startJourneyServers(databaseUrl) {
     stop: async () => {
       await sample.stop();
       await firm.stop();
+      await site.stop();
     },
   };
 }

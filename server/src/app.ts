@@ -16,6 +16,8 @@ import { metricsOf } from './metrics.ts';
 import { measureJson } from './routes/jsonBody.ts';
 import { healthRoute } from './routes/health.ts';
 import { jobRoutes } from './routes/jobs.ts';
+import { liveRoutes } from './routes/live.ts';
+import { siteRoutes } from './routes/site.ts';
 import { libraryRoutes } from './routes/library.ts';
 import { pageRoutes } from './routes/pages.ts';
 import { peopleRoutes } from './routes/people.ts';
@@ -34,6 +36,8 @@ import { attachments } from './services/attachments.ts';
 import { jobs } from './services/jobs.ts';
 import { library } from './services/library.ts';
 import { people } from './services/people.ts';
+import { liveHub } from './services/live.ts';
+import { site, type SiteAccess } from './services/site.ts';
 import { photosInDatabase, photosInFolder } from './services/photoStore.ts';
 import { revisions } from './services/revisions.ts';
 import { runs } from './services/runs.ts';
@@ -55,6 +59,10 @@ export interface AppOptions {
   readonly photosIn: 'folder' | 'database';
   readonly metricsToken: string | undefined;
   readonly log: LogSink | undefined;
+  /** The simulated sites; undefined where there are none. */
+  readonly site: SiteAccess | undefined;
+  /** Devices beyond this machine that may be read live. */
+  readonly liveHosts: readonly string[];
 }
 
 /** Largest request body, but for whole documents. */
@@ -120,8 +128,10 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     demo: options.demo,
   });
   const pool = new Pool();
+  const live = liveHub(options.liveHosts, options.now);
   const jobService = jobs(options.database, options.now, trail, pool);
   app.addHook('onClose', async () => {
+    live.close();
     await jobService.flush();
     await pool.close();
   });
@@ -175,6 +185,8 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
       });
       await guarded.register(eventRoutes, { jobs: jobService, accounts: accountService });
       await guarded.register(runRoutes, { runs: runService });
+      await guarded.register(siteRoutes, { site: site({ access: options.site, jobs: jobService }) });
+      await guarded.register(liveRoutes, { live, jobs: jobService, accounts: accountService });
       await guarded.register(reportRoutes, {
         jobs: jobService,
         runs: runService,

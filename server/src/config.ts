@@ -12,7 +12,16 @@ const environment = z.object({
   BASTION_DEMO: z.enum(['on', 'off']).default('on'),
   BASTION_SECURE_COOKIE: z.enum(['on', 'off']).default('off'),
   BASTION_TRUSTED_PROXY: z.string().default(''),
+  BASTION_SITE_URL: z.url({ protocol: /^http$/ }).optional(),
+  BASTION_SITE_TOKEN: z.string().min(16).optional(),
+  BASTION_LIVE_HOSTS: z.string().default(''),
 });
+
+const listOf = (text: string): string[] =>
+  text
+    .split(',')
+    .map((one) => one.trim())
+    .filter((one) => one !== '');
 
 /** What the surroundings decide. Read once, at start. */
 export interface Config {
@@ -33,6 +42,10 @@ export interface Config {
   readonly secureCookie: boolean;
   /** Addresses or networks of proxies whose word about a caller's address counts. */
   readonly trustedProxies: readonly string[];
+  /** Where the simulated sites are opened, and the word that opens them; undefined where there are none. */
+  readonly site: { readonly url: string; readonly token: string } | undefined;
+  /** Devices beyond this machine that may be read live, by name or address. */
+  readonly liveHosts: readonly string[];
 }
 
 /** Reads the configuration, or says in a sentence which variable is wrong. */
@@ -52,9 +65,12 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
     metricsToken: parsed.data.BASTION_METRICS_TOKEN,
     demo: parsed.data.BASTION_DEMO === 'on',
     secureCookie: parsed.data.BASTION_SECURE_COOKIE === 'on',
-    trustedProxies: parsed.data.BASTION_TRUSTED_PROXY.split(',')
-      .map((one) => one.trim())
-      .filter((one) => one !== ''),
+    trustedProxies: listOf(parsed.data.BASTION_TRUSTED_PROXY),
+    site:
+      parsed.data.BASTION_SITE_URL === undefined || parsed.data.BASTION_SITE_TOKEN === undefined
+        ? undefined
+        : { url: parsed.data.BASTION_SITE_URL, token: parsed.data.BASTION_SITE_TOKEN },
+    liveHosts: listOf(parsed.data.BASTION_LIVE_HOSTS),
   };
 }
 

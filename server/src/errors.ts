@@ -95,6 +95,18 @@ export const REFUSALS = {
     message:
       'This takes more than five seconds to work out, which no design of a building does. It was given up.',
   },
+  SITE_AWAY: {
+    status: 409,
+    message:
+      'The simulated site does not answer on this server. Start the server with npm start, and try again.',
+  },
+  SITE_IMPOSSIBLE: { status: 422, message: 'This design cannot be simulated as it stands.' },
+  SITE_NOT_OPEN: { status: 404, message: 'No simulated site is open for this job.' },
+  LIVE_HOST: {
+    status: 403,
+    message:
+      'This server reads devices on its own machine alone. Who runs it can allow others with BASTION_LIVE_HOSTS.',
+  },
   BUSY: { status: 503, message: 'The server has too much to work out at the moment. Try again.' },
   TOO_MANY_TRIES: { status: 429, message: 'Too many tries. Wait a minute and try again.' },
   INTERNAL: { status: 500, message: 'The server failed at this. Nothing was changed; try again.' },

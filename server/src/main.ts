@@ -36,6 +36,8 @@ async function main(): Promise<void> {
     filesFolder: filesFolderOf(config),
     photosIn: config.photosIn,
     metricsToken: config.metricsToken,
+    site: config.site,
+    liveHosts: config.liveHosts,
     now,
     log: fileLog(logsFolderOf(config), (sentence) => process.stderr.write(`${sentence}\n`)),
   });

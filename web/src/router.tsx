@@ -52,6 +52,12 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'test/site',
+            lazy: async () => ({
+              Component: (await import('./stages/test/site/SitePage.tsx')).SitePage,
+            }),
+          },
+          {
             path: 'test/faults',
             lazy: async () => ({
               Component: (await import('./stages/test/faults/FaultPage.tsx')).FaultPage,

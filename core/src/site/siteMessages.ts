@@ -1,6 +1,5 @@
 import type { Symptom } from '../procedure/faultFinder.ts';
 import { heardIn } from './siteBus.ts';
-import { placeKey } from './siteFaults.ts';
 import type { SitePlan, SiteSet } from './sitePlan.ts';
 import { mismatchOf } from './siteSet.ts';
 import type { SetState, SiteState } from './siteState.ts';
@@ -46,7 +45,7 @@ export function messagesOf(
   const present = set.units.filter(
     ({ unit }, index) => heard.units.has(unit.id) && now.units[index]?.isOn === true,
   );
-  if (present.length < set.units.length) found.push('unit-lost');
+  if (present.length > 0 && present.length < set.units.length) found.push('unit-lost');
   if (mismatchOf(set, now, heard) !== undefined) found.push('configuration-mismatch');
   if (now.overload > 0) found.push('overloaded');
   if (now.phase === 'empty') found.push('battery-empty');
@@ -65,7 +64,3 @@ export function messageBits(messages: readonly SiteMessage[]): number {
 
 export const messagesOfBits = (bits: number): readonly (typeof SITE_MESSAGES)[number][] =>
   SITE_MESSAGES.filter((_, bit) => Math.floor(bits / 2 ** bit) % 2 === 1);
-
-/** Whether a unit of a set is dead. */
-export const isDead = ({ faults }: SiteState, set: SiteSet, unitId: string): boolean =>
-  faults.some(({ kind, at }) => kind === 'unit-dropped' && at === placeKey(set.stackId, unitId));

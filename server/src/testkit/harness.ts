@@ -38,6 +38,8 @@ interface HarnessOptions {
   readonly photosIn?: 'folder' | 'database';
   readonly metricsToken?: string;
   readonly log?: LogSink;
+  readonly site?: { readonly url: string; readonly token: string };
+  readonly liveHosts?: readonly string[];
   /** A server on which nobody is yet. */
   readonly empty?: boolean;
 }
@@ -71,6 +73,8 @@ export async function startHarness(options: HarnessOptions = {}): Promise<Harnes
     photosIn: options.photosIn ?? 'folder',
     metricsToken: options.metricsToken,
     log: options.log,
+    site: options.site,
+    liveHosts: options.liveHosts ?? [],
   });
   return {
     app,

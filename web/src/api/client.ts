@@ -1,4 +1,4 @@
-import { type EquipmentType, peopleWire, wire } from '@bastion/core';
+import { type EquipmentType, liveWire, peopleWire, siteWire, wire } from '@bastion/core';
 import { z } from 'zod';
 
 /** A refusal by the server, with the sentence it gave. Code 'OFFLINE' is ours: the server could not be reached. */
@@ -124,6 +124,14 @@ export const api = {
     form.set('thumbnail', given.thumbnail, given.name);
     return ask(wire.attachment, 'POST', `/jobs/${jobId}/attachments?key=${given.id}`, form);
   },
+  openSite: (jobId: number) => ask(siteWire.openSite, 'POST', `/jobs/${jobId}/site`),
+  site: (jobId: number) => ask(siteWire.openSite, 'GET', `/jobs/${jobId}/site`),
+  siteMenu: (jobId: number) => ask(siteWire.siteMenu, 'GET', `/jobs/${jobId}/site/menu`),
+  siteAction: (jobId: number, action: siteWire.SiteAction) =>
+    ask(siteWire.openSite, 'POST', `/jobs/${jobId}/site/actions`, action),
+  closeSite: (jobId: number) => send('DELETE', `/jobs/${jobId}/site`),
+  openLive: (jobId: number, device: liveWire.LiveDevice) =>
+    ask(liveWire.liveLink, 'POST', `/jobs/${jobId}/live`, device),
   endRun: (runId: number, state: 'finished' | 'aborted', reason: string) =>
     ask(wire.testRun, 'POST', `/runs/${runId}/end`, { state, reason }),
 };

@@ -2,13 +2,17 @@ import { bandFigures, judgeReading, type ReadingSpec, type wire } from '@bastion
 import { type SyntheticEvent, useId, useRef, useState } from 'react';
 import { readNumber } from '../../ui/readNumber.ts';
 import { Gauge } from './Gauge.tsx';
+import { LiveFigure, type LiveProposal } from './live/LiveFigure.tsx';
 import { VerdictMark } from './VerdictMark.tsx';
 
 interface ReadingRowProps {
   readonly spec: ReadingSpec;
   readonly reading: wire.Reading | undefined;
   readonly canWrite: boolean;
-  readonly onRead: (value: number) => Promise<string | undefined>;
+  readonly onRead: (value: number, note?: string) => Promise<string | undefined>;
+  /** What a device that is read live says of it now. */
+  readonly live?: LiveProposal | undefined;
+  readonly liveNote?: string | undefined;
 }
 
 function expectedWords(spec: ReadingSpec): string {
@@ -56,7 +60,7 @@ function Confirmation({ spec, reading, canWrite, onRead }: ReadingRowProps) {
   );
 }
 
-function NumberReading({ spec, reading, canWrite, onRead }: ReadingRowProps) {
+function NumberReading({ spec, reading, canWrite, onRead, live, liveNote }: ReadingRowProps) {
   const id = useId();
   const shown = reading === undefined ? '' : String(reading.value);
   const [text, setText] = useState<string>();
@@ -108,6 +112,17 @@ function NumberReading({ spec, reading, canWrite, onRead }: ReadingRowProps) {
         <Gauge spec={spec} value={reading?.value} />
         <VerdictMark verdict={judgeReading(spec, reading?.value)} />
       </div>
+      {live !== undefined && (
+        <LiveFigure
+          spec={spec}
+          proposal={live}
+          canWrite={canWrite}
+          onTake={(value) => {
+            setText(undefined);
+            void onRead(value, liveNote).then(setFailure);
+          }}
+        />
+      )}
       <p role="alert" className="font-semibold text-over empty:hidden">
         {failure}
       </p>

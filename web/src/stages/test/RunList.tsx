@@ -57,6 +57,9 @@ export function RunList({ runs, onOpen, onStart }: RunListProps) {
         </Link>{' '}
         <Link className="button" to={`/jobs/${id}/test/faults`}>
           Find a fault
+        </Link>{' '}
+        <Link className="button" to={`/jobs/${id}/test/site`}>
+          Simulated site
         </Link>
       </p>
       <StepsOnPaper procedure={procedure} />

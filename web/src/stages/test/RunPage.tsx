@@ -1,9 +1,13 @@
-import { alarmOf, blockedBy, counted, type wire } from '@bastion/core';
+import { alarmOf, blockedBy, counted, type liveWire, type wire } from '@bastion/core';
 import { ArrowLeft, ArrowRight, FileText } from 'lucide-react';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { api, failureSentence } from '../../api/client.ts';
 import { useOpenJob } from '../../state/job.ts';
 import { EndRun } from './EndRun.tsx';
+import { LiveBar } from './live/LiveBar.tsx';
+import { LiveWatch } from './live/LiveWatch.tsx';
+import { useLive } from './live/useLive.ts';
+import { proposalsOf } from './live/proposals.ts';
 import { currentValues, nextStep, stepVerdict } from './runView.ts';
 import { StepSpine } from './StepSpine.tsx';
 import { StepsOnPaper } from './StepsOnPaper.tsx';
@@ -24,14 +28,22 @@ const SHUT = {
   later: 'Shut until the gates before it are passed: it may be read, and takes no readings.',
 } as const;
 
+const liveNote = ({ host, port, unitId }: liveWire.LiveDevice): string =>
+  `live from ${host}:${port}, unit ${unitId}`;
+
 /** A run of the test, one step at a time. */
 export function RunPage({ run, onChange, onBack }: RunPageProps) {
-  const { canTest, revision } = useOpenJob();
+  const { id, canTest, revision, analysis } = useOpenJob();
   const { procedure } = run;
   const { readings, waiting, failure, add } = useReadings(run, onChange);
   const [at, setAt] = useState(() => nextStep(procedure, readings));
   const [retesting, setRetesting] = useState<string>();
   const step = procedure.steps[at];
+  const live = useLive(id);
+  const proposals = useMemo(
+    () => (step === undefined ? new Map() : proposalsOf(analysis.installation, step, live)),
+    [analysis.installation, step, live],
+  );
   const isRunning = canTest && run.state === 'running';
   const verdicts = procedure.steps.map((one) => stepVerdict(one, readings));
   const blocked = isRunning ? blockedBy(procedure, readings) : undefined;
@@ -134,6 +146,12 @@ export function RunPage({ run, onChange, onBack }: RunPageProps) {
             )}
           </p>
         )}
+        {isRunning && (
+          <div className="no-print grid gap-3">
+            <LiveBar jobId={id} live={live} />
+            {step !== undefined && <LiveWatch step={step} proposals={proposals} />}
+          </div>
+        )}
         <StepsOnPaper procedure={procedure} readings={readings} />
         {step !== undefined && (
           <div className="no-print">
@@ -145,6 +163,8 @@ export function RunPage({ run, onChange, onBack }: RunPageProps) {
               retesting={retesting === step.id}
               onRetest={() => setRetesting(step.id)}
               onRead={read}
+              proposals={proposals}
+              liveNote={live.device === undefined ? undefined : liveNote(live.device)}
             />
           </div>
         )}

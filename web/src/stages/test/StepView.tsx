@@ -1,6 +1,7 @@
 import type { ProcedureStep, wire } from '@bastion/core';
 import { TriangleAlert } from 'lucide-react';
 import { FromCapture } from './capture/FromCapture.tsx';
+import { figureOf, type LiveProposal } from './live/LiveFigure.tsx';
 import { ReasonToGoOn } from './ReasonToGoOn.tsx';
 import { ReadingRow } from './ReadingRow.tsx';
 import { currentValues, earlierAttempts, stepVerdict, VERDICT_WORDS } from './runView.ts';
@@ -13,14 +14,27 @@ interface StepViewProps {
   readonly retesting: boolean;
   readonly onRetest: () => void;
   readonly onRead: (readingId: string, value: number, note?: string) => Promise<string | undefined>;
+  /** What a device says now of the readings of this step, by their ids; empty while none is read live. */
+  readonly proposals: ReadonlyMap<string, LiveProposal>;
+  readonly liveNote: string | undefined;
 }
 
 /** One step, large: what to do, the caution, the readings with their bands, and when to stop. */
-export function StepView({ step, readings, canWrite, retesting, onRetest, onRead }: StepViewProps) {
+export function StepView({
+  step,
+  readings,
+  canWrite,
+  retesting,
+  onRetest,
+  onRead,
+  proposals,
+  liveNote,
+}: StepViewProps) {
   const { values, attempt } = currentValues(step, readings);
   const shown = retesting ? new Map<string, wire.Reading>() : values;
   const verdict = retesting ? 'pending' : stepVerdict(step, readings);
   const earlier = earlierAttempts(step, readings);
+  const open = [...proposals].filter(([readingId]) => !shown.has(readingId));
   return (
     <article className="sheet p-4">
       <header className="flex flex-wrap items-center gap-3">
@@ -61,10 +75,23 @@ export function StepView({ step, readings, canWrite, retesting, onRetest, onRead
             spec={spec}
             reading={shown.get(spec.id)}
             canWrite={canWrite}
-            onRead={(value) => onRead(spec.id, value)}
+            onRead={(value, note) => onRead(spec.id, value, note)}
+            live={proposals.get(spec.id)}
+            liveNote={liveNote}
           />
         ))}
       </div>
+      {canWrite && open.length > 1 && (
+        <button
+          type="button"
+          className="button mb-3"
+          onClick={() => {
+            for (const [readingId, { value }] of open) void onRead(readingId, figureOf(value), liveNote);
+          }}
+        >
+          Take all {open.length} live figures that are not taken yet
+        </button>
+      )}
       {canWrite && <FromCapture step={step} onRead={onRead} />}
       {canWrite && !retesting && <ReasonToGoOn step={step} readings={readings} onRead={onRead} />}
       <footer className="flex flex-wrap items-center gap-3 border-t border-rule pt-3">

@@ -1,0 +1,173 @@
+import {
+  MAP_NUMBER,
+  type MapRow,
+  type ReadSpan,
+  rowsOfSite,
+  siteRows,
+  spansOf,
+  valuesOfSpan,
+} from '@bastion/core';
+import modbus from 'modbus-serial';
+
+const { default: ModbusClient } = modbus;
+type ModbusClient = InstanceType<typeof ModbusClient>;
+
+export interface DeviceAddress {
+  readonly host: string;
+  readonly port: number;
+  readonly unitId: number;
+  /** Rows of its own map; undefined where it answers by ours. */
+  readonly rows: readonly MapRow[] | undefined;
+}
+
+export interface DeviceFigures {
+  readonly figures: Readonly<Record<string, number | null>>;
+  /** Requests that it refused while it answered others, each a sentence. */
+  readonly refused: readonly string[];
+}
+
+/** Why a device gave no figures, as a sentence for people. */
+export class DeviceLost extends Error {}
+
+/** So long a device may take to answer, ms. */
+const ANSWER_MS = 2000;
+/** Between the figures of our map there are registers that exist; of another map nobody knows. */
+const OWN_GAP = 12;
+/** Words for the exceptions of the protocol. */
+const EXCEPTIONS: Readonly<Record<number, string>> = {
+  1: 'it does not know the function',
+  2: 'it has no such registers',
+  3: 'it does not take that many',
+  4: 'it failed at it',
+  6: 'it is busy',
+  10: 'the way to it is not open',
+  11: 'nobody answers under that unit identifier',
+};
+
+const exceptionOf = (error: unknown): number | undefined =>
+  typeof error === 'object' && error !== null && 'modbusCode' in error && typeof error.modbusCode === 'number'
+    ? error.modbusCode
+    : undefined;
+
+/** Ends a wait that takes too long, whatever the device does. */
+async function within<T>(answer: Promise<T>, what: string): Promise<T> {
+  let timer: NodeJS.Timeout | undefined;
+  const late = new Promise<never>((_, reject) => {
+    timer = setTimeout(() => reject(new DeviceLost(`${what} within ${ANSWER_MS / 1000} s.`)), ANSWER_MS);
+  });
+  try {
+    return await Promise.race([answer, late]);
+  } finally {
+    clearTimeout(timer);
+  }
+}
+
+const reasonOf = (error: unknown): string => {
+  const code = typeof error === 'object' && error !== null && 'code' in error ? String(error.code) : '';
+  if (code === 'ECONNREFUSED') return 'nothing listens there';
+  if (code === 'EHOSTUNREACH' || code === 'ENETUNREACH') return 'there is no way to it';
+  return 'it answered something that cannot be read';
+};
+
+/** A device that is read by Modbus TCP, holding registers, one request after the other. */
+export class ModbusDevice {
+  private readonly address: DeviceAddress;
+  private client: ModbusClient | undefined;
+  private whenClosed: Promise<never> | undefined;
+
+  constructor(address: DeviceAddress) {
+    this.address = address;
+  }
+
+  /** Everything it has, read anew. What fails is thrown as a sentence, and the connection is given up: nothing old is kept. */
+  async read(): Promise<DeviceFigures> {
+    try {
+      await this.connect();
+      const { rows } = this.address;
+      if (rows !== undefined) return await this.readRows(spansOf(rows, 0), {}, []);
+      const head = await this.readRows(spansOf(siteRows(), OWN_GAP), {}, []);
+      this.checkMap(head);
+      const rest = rowsOfSite(head.figures).filter(({ key }) => !key.startsWith('site.'));
+      return await this.readRows(spansOf(rest, OWN_GAP), { ...head.figures }, [...head.refused]);
+    } catch (error) {
+      this.close();
+      if (error instanceof DeviceLost) throw error;
+      throw new DeviceLost(`${this.name()}: ${reasonOf(error)}.`);
+    }
+  }
+
+  close(): void {
+    const { client } = this;
+    this.client = undefined;
+    try {
+      client?.destroy(() => undefined);
+    } catch {
+      // It was never open.
+    }
+  }
+
+  private name(): string {
+    return `${this.address.host}:${this.address.port}, unit ${this.address.unitId}`;
+  }
+
+  private async connect(): Promise<void> {
+    if (this.client?.isOpen === true) return;
+    this.close();
+    const client = new ModbusClient();
+    // What a broken connection throws later is told by the request that meets it.
+    client.on('error', () => undefined);
+    const closed = new Promise<never>((_, reject) => {
+      client.on('close', () => reject(new DeviceLost(`${this.name()} hung up.`)));
+    });
+    closed.catch(() => undefined);
+    this.whenClosed = closed;
+    this.client = client;
+    const { host, port, unitId } = this.address;
+    await within(client.connectTCP(host, { port }), `${this.name()} could not be reached`);
+    client.setID(unitId);
+    // The wait that counts is ours: its words say who did not answer.
+    client.setTimeout(2 * ANSWER_MS);
+  }
+
+  private checkMap({ figures, refused }: DeviceFigures): void {
+    const map = figures['site.map'];
+    if (map === MAP_NUMBER) return;
+    if (refused.length > 0) throw new DeviceLost(`${this.name()}: ${refused[0] ?? ''}`);
+    throw new DeviceLost(
+      `${this.name()} answers, but not by our register map: its first register is ${map ?? 'empty'}, not ${MAP_NUMBER}. Give it a map of its own.`,
+    );
+  }
+
+  private async readRows(
+    spans: readonly ReadSpan[],
+    figures: Record<string, number | null>,
+    refused: string[],
+  ): Promise<DeviceFigures> {
+    for (const span of spans) {
+      const words = await this.readSpan(span);
+      if (typeof words === 'string') refused.push(words);
+      else for (const [key, value] of valuesOfSpan(span, words)) figures[key] = value;
+    }
+    return { figures, refused };
+  }
+
+  /** The registers of one request, or the sentence with which it was refused. */
+  private async readSpan({ address, length }: ReadSpan): Promise<readonly number[] | string> {
+    const { client, whenClosed } = this;
+    if (client === undefined || whenClosed === undefined)
+      throw new DeviceLost(`${this.name()}: the connection is gone.`);
+    try {
+      const answer = Promise.race([client.readHoldingRegisters(address, length), whenClosed]);
+      const { data } = await within(answer, `${this.name()} did not answer`);
+      if (data.length !== length)
+        throw new DeviceLost(
+          `${this.name()} answered ${data.length} registers where ${length} were asked for.`,
+        );
+      return data;
+    } catch (error) {
+      const exception = exceptionOf(error);
+      if (exception === undefined) throw error;
+      return `Registers ${address} to ${address + length - 1} were refused: ${EXCEPTIONS[exception] ?? `exception ${exception}`}.`;
+    }
+  }
+}

@@ -1,0 +1,61 @@
+import { bandFigures, edgeFigure, readingFigure, type ReadingSpec } from '@bastion/core';
+import { ArrowDownToLine } from 'lucide-react';
+import { Trend } from './Trend.tsx';
+import type { TrendPoint } from './useLive.ts';
+
+export interface LiveProposal {
+  readonly value: number;
+  readonly points: readonly TrendPoint[];
+}
+
+/** A device counts in steps of its register: digits beyond those are arithmetic, not measurement. */
+export const figureOf = (value: number): number => Number(value.toPrecision(6));
+
+/** Past an abort limit, as a sentence; undefined while it is not. */
+export function pastAbort(spec: ReadingSpec, value: number): string | undefined {
+  const { abort } = spec;
+  if (abort === undefined) return undefined;
+  if (abort.low !== undefined && value < abort.low)
+    return `${spec.label} is ${readingFigure(figureOf(value))} ${spec.unit}, below ${edgeFigure(spec, abort.low)} ${spec.unit}`;
+  if (abort.high !== undefined && value > abort.high)
+    return `${spec.label} is ${readingFigure(figureOf(value))} ${spec.unit}, above ${edgeFigure(spec, abort.high)} ${spec.unit}`;
+  return undefined;
+}
+
+interface LiveFigureProps {
+  readonly spec: ReadingSpec;
+  readonly proposal: LiveProposal;
+  readonly canWrite: boolean;
+  readonly onTake: (value: number) => void;
+}
+
+/** What a device says now of one reading: a proposal, which counts once a person takes it. */
+export function LiveFigure({ spec, proposal, canWrite, onTake }: LiveFigureProps) {
+  const { value, points } = proposal;
+  const { expected } = spec;
+  const isIn =
+    expected === undefined ||
+    ((expected.low === undefined || value >= expected.low) &&
+      (expected.high === undefined || value <= expected.high));
+  const shown = readingFigure(figureOf(value));
+  return (
+    <div className="mt-1 flex flex-wrap items-center gap-3">
+      <span className="text-quiet">Live</span>
+      <strong className={`tabular-nums ${isIn ? '' : 'text-over'}`}>
+        {shown} {spec.unit}
+      </strong>
+      {!isIn && <span className="text-over">outside {bandFigures(spec, expected)}</span>}
+      <Trend points={points} unit={spec.unit} />
+      {canWrite && (
+        <button
+          type="button"
+          className="button"
+          aria-label={`Take ${shown} ${spec.unit} for ${spec.label}`}
+          onClick={() => onTake(figureOf(value))}
+        >
+          <ArrowDownToLine size={16} aria-hidden="true" /> Take it
+        </button>
+      )}
+    </div>
+  );
+}
