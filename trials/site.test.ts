@@ -9,6 +9,7 @@ import {
   smallDesign,
   startHarness,
 } from '../server/src/testkit/harness.ts';
+import { liveHub } from '../server/src/services/live.ts';
 import { controlOf, type ModbusServer, serveModbus, Sites } from '../site-sim/src/index.ts';
 import { freePort } from './lib/freePort.ts';
 
@@ -118,12 +119,9 @@ describe('reading live', () => {
       expect(codeOf(await field('POST', `/api/jobs/${jobId}/live`, device({ host })))).toBe('LIVE_HOST');
     for (const host of ['127.0.0.1', '127.9.9.9', 'localhost', '::1'])
       expect((await field('POST', `/api/jobs/${jobId}/live`, device({ host }))).statusCode).toBe(201);
-    const wide = await startHarness({ liveHosts: ['inverter.test'] });
-    const designer = await wide.as('designer@north.test');
-    const id = (await designer('POST', '/api/jobs/import', smallDesign())).json<{ id: number }>().id;
-    const allowed = await designer('POST', `/api/jobs/${id}/live`, device({ host: 'inverter.test' }));
-    expect(allowed.statusCode).toBe(201);
-    await wide.close();
+    const wide = liveHub(['inverter.test'], () => new Date(0));
+    expect(wide.open('somebody', device({ host: 'inverter.test' }))).toMatch(/^[0-9a-f-]{36}$/);
+    expect(() => wide.open('somebody', device({ host: 'other.test' }))).toThrow('on its own machine alone');
   });
 
   it('streams figures while the device answers, and a sentence as soon as it does not', async () => {
@@ -140,6 +138,7 @@ describe('reading live', () => {
     const joined = await field('POST', `/api/jobs/${jobId}/live`, device());
     const { linkId } = liveWire.liveLink.parse(joined.json());
     const stream = await fetch(`${address}/api/jobs/${jobId}/live/${linkId}`, { headers: { cookie } });
+    if (!stream.ok) throw new Error(await stream.text());
     const reader = stream.body?.getReader();
     if (reader === undefined) throw new Error('It streams.');
     const decoder = new TextDecoder();
