@@ -6,6 +6,7 @@ import { ensureBuilt } from './lib/build.mjs';
 import { checkNode, ensureChromium, ensurePackages } from './lib/packages.mjs';
 import { designOf } from './lib/benchDesigns.mjs';
 import { reportCutting, reportRehearsal, reportSchedules, reportWaveform } from './lib/benchWork.mjs';
+import { reportReader, reportSite } from './lib/benchSite.mjs';
 import { anyFreePort } from './lib/ports.mjs';
 import { root } from './lib/run.mjs';
 import { runMain } from './lib/sentence.mjs';
@@ -312,5 +313,7 @@ await runMain(async () => {
   reportCutting(core);
   reportWaveform(core);
   reportRehearsal(core);
+  reportSite(core);
+  await reportReader(core);
   await reportBrowser();
 });

@@ -153,7 +153,7 @@ export class Sites {
       return 'While an exercise runs nothing is planted or mended here: name the fault there.';
     site.changes += 1;
     const problem = commandSite(site.plan, site.state, command);
-    if (site.exercise !== undefined) afterSwitching(site.exercise, site.state);
+    if (site.exercise !== undefined) afterSwitching(site.plan, site.state, site.exercise);
     return problem;
   }
 

@@ -58,7 +58,7 @@ function isolate({ plan, state, exercise, act, look }: Bench): void {
   commandSite(plan, state, { do: 'units', on: false });
   commandSite(plan, state, { do: 'battery', stackId: 's', closed: false });
   runSite(plan, state, 1);
-  afterSwitching(exercise, state);
+  afterSwitching(plan, state, exercise);
   act({ act: 'prove-tester' });
   expect(look('port:s/u1', 'tester', 1000)).toBe('No voltage');
 }
@@ -96,7 +96,7 @@ describe('an exercise', () => {
     const again = bench('module-aged');
     isolate(again);
     commandSite(again.plan, again.state, { do: 'battery', stackId: 's', closed: true });
-    afterSwitching(again.exercise, again.state);
+    afterSwitching(again.plan, again.state, again.exercise);
     again.answer('module-aged', again.exercise.fault.at);
     expect(again.exercise.result?.score).toBe(0);
   });
@@ -123,8 +123,9 @@ describe('an exercise', () => {
 
   it('ends where a reversed module is joined unseen', () => {
     const one = bench('polarity-swapped');
-    afterSwitching(one.exercise, one.state);
+    afterSwitching(one.plan, one.state, one.exercise);
     expect(one.exercise.result?.score).toBe(0);
+    expect(one.exercise.result?.why.join(' ')).toContain('Plus stands where minus belongs');
   });
 
   it('refuses what the installation cannot have, and a place or range that is not there', () => {

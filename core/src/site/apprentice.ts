@@ -145,32 +145,20 @@ function note(exercise: Exercise, state: SiteState, words: string, worth: Exerci
 }
 
 /** Something was switched: what was proven dead is so no longer. */
-export function afterSwitching(exercise: Exercise, state: SiteState): void {
+export function afterSwitching(plan: SitePlan, state: SiteState, exercise: Exercise): void {
   exercise.provenDead = [];
   const burnt = state.events.findLast(({ sentence }) => sentence.startsWith(REVERSED));
   if (burnt === undefined || exercise.result !== undefined) return;
   note(exercise, state, burnt.sentence, 'dangerous');
-  end(
-    exercise,
-    undefined,
-    false,
-    0,
-    'The bank was joined without a look at its polarity. The exercise is over.',
-  );
+  end(exercise, plan, false, 0, 'The bank was joined without a look at its polarity. The exercise is over.');
 }
 
-function end(
-  exercise: Exercise,
-  plan: SitePlan | undefined,
-  isFound: boolean,
-  score: number,
-  verdict: string,
-): void {
+function end(exercise: Exercise, plan: SitePlan, isFound: boolean, score: number, verdict: string): void {
   exercise.result = {
     isFound,
     score,
     verdict,
-    why: plan === undefined ? [] : explainFault(plan, exercise.fault),
+    why: explainFault(plan, exercise.fault),
   };
 }
 

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import { baseDesign } from '../testkit/designs.ts';
 import { REGISTER_BLOCKS, registersOf, rowsOfBlock, rowsOfSite } from './registerTable.ts';
+import { readRegisterMap } from './registerMapFile.ts';
 import { decodeValue, encodeValue } from './registerValues.ts';
 import { commandsOfWrite } from './registerWrite.ts';
 import { commandSite } from './siteCommands.ts';
@@ -95,5 +96,74 @@ describe('the register map', () => {
     for (const command of [{ do: 'setting', stackId: 's', setting: 'charge', value: 20 }] as const)
       expect(commandSite(plan, state, command)).toBeUndefined();
     expect(siteValues(plan, state)['set.1.chargeA']).toBe(20);
+  });
+});
+
+describe('a register map of another device', () => {
+  const HEAD = ['key', 'address', 'type', 'scale'];
+  it('is read by its heading, with columns in any order', () => {
+    expect(
+      readRegisterMap([
+        ['Scale', 'key', 'TYPE', 'address', 'unit'],
+        ['0.1', 'line.1.voltageV', 'u16', '40', 'V'],
+        [''],
+        ['-1', 'set.1.batteryA', 's32', '70', 'A'],
+      ]),
+    ).toEqual({
+      ok: true,
+      rows: [
+        {
+          key: 'line.1.voltageV',
+          address: 40,
+          type: 'u16',
+          scale: 0.1,
+          unit: 'V',
+          access: 'read',
+          meaning: '',
+        },
+        {
+          key: 'set.1.batteryA',
+          address: 70,
+          type: 's32',
+          scale: -1,
+          unit: 'A',
+          access: 'read',
+          meaning: '',
+        },
+      ],
+    });
+  });
+
+  it.each<[string, readonly (readonly string[])[], string]>([
+    ['no heading', [], 'Row 1: the heading lacks key, address, type, scale.'],
+    ['nothing in it', [HEAD], 'The map has no rows.'],
+    [
+      'a key that no reading asks for',
+      [HEAD, ['volts', '1', 'u16', '1']],
+      'Row 2: "volts" is no key as line.1.voltageV.',
+    ],
+    [
+      'an address beyond the last',
+      [HEAD, ['line.1.voltageV', '65535', 'u16', '1']],
+      'Row 2: "65535" is no address.',
+    ],
+    [
+      'an address that is not whole',
+      [HEAD, ['line.1.voltageV', '4.5', 'u16', '1']],
+      'Row 2: "4.5" is no address.',
+    ],
+    [
+      'a type that is not known',
+      [HEAD, ['line.1.voltageV', '1', 'f32', '1']],
+      'Row 2: "f32" is none of u16, s16, u32, s32.',
+    ],
+    ['a scale of nothing', [HEAD, ['line.1.voltageV', '1', 'u16', '0']], 'Row 2: "0" is no scale.'],
+    [
+      'a key twice',
+      [HEAD, ['line.1.voltageV', '1', 'u16', '1'], ['line.1.voltageV', '2', 'u16', '1']],
+      'Row 3: "line.1.voltageV" is there twice.',
+    ],
+  ])('with %s is refused with its row', (_, cells, sentence) => {
+    expect(readRegisterMap(cells)).toEqual({ ok: false, problems: [sentence] });
   });
 });

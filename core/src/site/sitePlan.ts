@@ -61,6 +61,8 @@ export interface SiteSet {
   readonly bank: CompiledBank | 'none';
   /** The bank as a network; undefined for one string of modules, which all carry the same. */
   readonly circuit: BankCircuit | undefined;
+  /** Share of what the set takes at its grid ports that falls on each line. */
+  readonly lineShares: readonly number[];
   readonly isOwnBank: boolean;
   readonly isClosedLoop: boolean;
   readonly transferMs: number;
@@ -204,6 +206,10 @@ function setOf(
       modules: modulesOf(compiled, counts.modules),
       bank,
       circuit: typeof circuit === 'string' ? undefined : circuit,
+      lineShares: lineShares(
+        supply,
+        stack.units.map(({ id }) => lines.get(id) ?? []),
+      ),
       isOwnBank: isOwnBank(stack),
       isClosedLoop: typeof stack.bank === 'object' && stack.bank.comms?.loop === 'closed',
       transferMs: transfer.ms,
@@ -223,6 +229,14 @@ function setOf(
       sunStaysWithGenerator: own.some(({ array }) => array.withGenerator === 'stays'),
     };
   });
+}
+
+/** Units draw alike, each from its own lines in equal parts. */
+function lineShares(supply: Supply, unitsOn: readonly (readonly number[])[]): number[] {
+  const count = Math.max(1, unitsOn.length);
+  return supply.lines.map((_, line) =>
+    unitsOn.reduce((sum, on) => sum + (on.includes(line) ? 1 / on.length / count : 0), 0),
+  );
 }
 
 /** How long the simulated units watch a grid that comes, where their type does not say, s. */

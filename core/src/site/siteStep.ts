@@ -239,10 +239,8 @@ function settleLines(
       const load = loads.get(set.stackId)?.[index] ?? { re: 0, im: 0 };
       re += load.re;
       im += load.im;
-      const own =
-        set.units.filter(({ lines }) => lines.includes(index)).length /
-        Math.max(1, set.units.flatMap(({ lines }) => lines).length);
-      if (now.phase === 'joined' && now.source === 'grid') gridW += load.re + now.chargeW * own;
+      if (now.phase === 'joined' && now.source === 'grid')
+        gridW += load.re + now.chargeW * (set.lineShares[index] ?? 0);
     });
     line.loadW = re;
     line.loadVar = im;

@@ -2,6 +2,7 @@ import {
   MAP_NUMBER,
   type MapRow,
   type ReadSpan,
+  REGISTER_BLOCKS,
   rowsOfSite,
   siteRows,
   spansOf,
@@ -33,6 +34,9 @@ export class DeviceLost extends Error {}
 const ANSWER_MS = 2000;
 /** Between the figures of our map there are registers that exist; of another map nobody knows. */
 const OWN_GAP = 12;
+const HEAD = spansOf(siteRows(), OWN_GAP);
+/** What says how many of each there are. */
+const COUNTED = REGISTER_BLOCKS.flatMap(({ count }) => (count === undefined ? [] : [`site.${count}`]));
 /** Words for the exceptions of the protocol. */
 const EXCEPTIONS: Readonly<Record<number, string>> = {
   1: 'it does not know the function',
@@ -72,6 +76,9 @@ const reasonOf = (error: unknown): string => {
 /** A device that is read by Modbus TCP, holding registers, one request after the other. */
 export class ModbusDevice {
   private readonly address: DeviceAddress;
+  /** The requests of the last read, and the counts that they were made from. */
+  private spans: readonly ReadSpan[] | undefined;
+  private counts = '';
   private client: ModbusClient | undefined;
   private whenClosed: Promise<never> | undefined;
 
@@ -84,11 +91,10 @@ export class ModbusDevice {
     try {
       await this.connect();
       const { rows } = this.address;
-      if (rows !== undefined) return await this.readRows(spansOf(rows, 0), {}, []);
-      const head = await this.readRows(spansOf(siteRows(), OWN_GAP), {}, []);
+      if (rows !== undefined) return await this.readRows((this.spans ??= spansOf(rows, 0)), {}, []);
+      const head = await this.readRows(HEAD, {}, []);
       this.checkMap(head);
-      const rest = rowsOfSite(head.figures).filter(({ key }) => !key.startsWith('site.'));
-      return await this.readRows(spansOf(rest, OWN_GAP), { ...head.figures }, [...head.refused]);
+      return await this.readRows(this.ownSpans(head), { ...head.figures }, [...head.refused]);
     } catch (error) {
       this.close();
       if (error instanceof DeviceLost) throw error;
@@ -127,6 +133,19 @@ export class ModbusDevice {
     client.setID(unitId);
     // The wait that counts is ours: its words say who did not answer.
     client.setTimeout(2 * ANSWER_MS);
+  }
+
+  /** The requests for what the device says it has: the same as before while it says the same. */
+  private ownSpans({ figures }: DeviceFigures): readonly ReadSpan[] {
+    const counts = COUNTED.map((key) => figures[key]).join();
+    if (this.spans === undefined || counts !== this.counts) {
+      this.counts = counts;
+      this.spans = spansOf(
+        rowsOfSite(figures).filter(({ key }) => !key.startsWith('site.')),
+        OWN_GAP,
+      );
+    }
+    return this.spans;
   }
 
   private checkMap({ figures, refused }: DeviceFigures): void {

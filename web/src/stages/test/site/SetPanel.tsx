@@ -43,7 +43,7 @@ export function SetPanel({ set, canAct, isBlind, onCommand }: SetPanelProps) {
         ))}
       </ul>
       {!isBlind && <Modules set={set} />}
-      <Settings set={set} canAct={canAct} onCommand={onCommand} />
+      {!isBlind && <Settings set={set} canAct={canAct} onCommand={onCommand} />}
     </section>
   );
 }
