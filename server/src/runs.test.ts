@@ -152,7 +152,9 @@ describe('a run of the islanding test', () => {
 describe('reports', () => {
   it('are PDF files', async () => {
     const run = await start();
-    await read(run.id, { value: 230, note: 'meter 7' });
+    const source = 'live from 127.0.0.1:502, unit 1';
+    const taken = await read(run.id, { value: 230, note: 'meter 7', source });
+    expect(taken.json()).toMatchObject({ note: 'meter 7', source });
     for (const url of [`/api/jobs/${jobId}/limits.pdf`, `/api/runs/${run.id}/record.pdf`]) {
       const answer = await field('GET', url);
       expect(answer.headers['content-type']).toBe('application/pdf');

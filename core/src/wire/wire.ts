@@ -111,7 +111,10 @@ export const newReading = z.strictObject({
   attempt: z.number().int().min(1).max(99),
   /** The reading this one corrects; the earlier one is kept. */
   corrects: z.number().int().optional(),
+  /** A reason to go on past a reading that failed. */
   note: z.string().max(1000).optional(),
+  /** Where the figure came from, where no hand typed it: a capture, a device that is read live. It is no reason. */
+  source: z.string().max(200).optional(),
   /** Made on the device: the same key sent again is answered with what was recorded, and recorded once. */
   key: z.string().min(8).max(64).optional(),
 });
@@ -125,6 +128,7 @@ export const reading = z.object({
   attempt: z.number().int(),
   corrects: z.number().int().nullable(),
   note: z.string(),
+  source: z.string(),
   by: z.string(),
   at: z.string(),
 });

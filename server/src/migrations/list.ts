@@ -5,6 +5,7 @@ import { onceOnly } from './004-once-only.ts';
 import { accountsOfAFirm } from './005-accounts.ts';
 import { lightEdits } from './006-light-edits.ts';
 import { photosAndHealth } from './007-photos-and-health.ts';
+import { sourceOfReadings } from './008-source-of-readings.ts';
 import type { NamedMigration } from './migration.ts';
 
 /** Every migration, in order. A migration that has shipped is never changed. */
@@ -16,4 +17,5 @@ export const MIGRATIONS: readonly NamedMigration[] = [
   accountsOfAFirm,
   lightEdits,
   photosAndHealth,
+  sourceOfReadings,
 ];

@@ -16,7 +16,10 @@ export class ReadingRow extends Model<InferAttributes<ReadingRow>, InferCreation
   declare value: number;
   declare attempt: number;
   declare corrects: number | null;
+  /** A reason to go on, or a remark. */
   declare note: string;
+  /** Where the figure came from, where no hand typed it. */
+  declare source: CreationOptional<string>;
   /** Made on the device, so that what is sent again is recorded once. */
   declare deviceKey: CreationOptional<string | null>;
   declare by: string;
@@ -34,6 +37,7 @@ export function initReadings(sequelize: Sequelize): void {
       attempt: { type: DataTypes.INTEGER.UNSIGNED, allowNull: false },
       corrects: { type: DataTypes.INTEGER.UNSIGNED, allowNull: true },
       note: { type: DataTypes.STRING(1000), allowNull: false },
+      source: { type: DataTypes.STRING(200), allowNull: false, defaultValue: '' },
       deviceKey: { type: DataTypes.STRING(64, true), allowNull: true },
       by: { type: DataTypes.STRING(120), allowNull: false },
       at: { type: DataTypes.DATE(3), allowNull: false },

@@ -50,7 +50,7 @@ function stepRows(step: ProcedureStep, readings: readonly wire.Reading[]): Conte
         bandWords(spec),
         valueWords(spec, one.value),
         verdict,
-        `${one.by}, ${moment(one.at)}${one.note === '' ? '' : `: ${one.note}`}`,
+        [`${one.by}, ${moment(one.at)}`, one.source, one.note].filter((part) => part !== '').join(': '),
       ];
     });
   });

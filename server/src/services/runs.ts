@@ -30,6 +30,7 @@ const readingOf = (row: ReadingRow): wire.Reading => ({
   attempt: row.attempt,
   corrects: row.corrects,
   note: row.note,
+  source: row.source,
   by: row.by,
   at: row.at.toISOString(),
 });
@@ -153,6 +154,7 @@ export function runs(
             attempt,
             corrects: given.corrects ?? null,
             note: given.note ?? '',
+            source: given.source ?? '',
             deviceKey: key ?? null,
             by: person.name,
             at: now(),

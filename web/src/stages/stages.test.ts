@@ -385,6 +385,7 @@ describe('a run on the screen', () => {
     attempt,
     corrects: null,
     note: '',
+    source: '',
     by: '',
     at: '',
   });

@@ -9,10 +9,10 @@ interface ReadingRowProps {
   readonly spec: ReadingSpec;
   readonly reading: wire.Reading | undefined;
   readonly canWrite: boolean;
-  readonly onRead: (value: number, note?: string) => Promise<string | undefined>;
+  readonly onRead: (value: number, source?: string) => Promise<string | undefined>;
   /** What a device that is read live says of it now. */
   readonly live?: LiveProposal | undefined;
-  readonly liveNote?: string | undefined;
+  readonly liveSource?: string | undefined;
 }
 
 function expectedWords(spec: ReadingSpec): string {
@@ -60,7 +60,7 @@ function Confirmation({ spec, reading, canWrite, onRead }: ReadingRowProps) {
   );
 }
 
-function NumberReading({ spec, reading, canWrite, onRead, live, liveNote }: ReadingRowProps) {
+function NumberReading({ spec, reading, canWrite, onRead, live, liveSource }: ReadingRowProps) {
   const id = useId();
   const shown = reading === undefined ? '' : String(reading.value);
   const [text, setText] = useState<string>();
@@ -119,7 +119,7 @@ function NumberReading({ spec, reading, canWrite, onRead, live, liveNote }: Read
           canWrite={canWrite}
           onTake={(value) => {
             setText(undefined);
-            void onRead(value, liveNote).then(setFailure);
+            void onRead(value, liveSource).then(setFailure);
           }}
         />
       )}

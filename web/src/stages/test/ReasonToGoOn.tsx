@@ -1,10 +1,11 @@
 import { failedReadings, hasReason, type ProcedureStep, type wire } from '@bastion/core';
+import type { OnRead } from './runView.ts';
 import { type SyntheticEvent, useId, useState } from 'react';
 
 interface ReasonToGoOnProps {
   readonly step: ProcedureStep;
   readonly readings: readonly wire.Reading[];
-  readonly onRead: (readingId: string, value: number, note?: string) => Promise<string | undefined>;
+  readonly onRead: OnRead;
 }
 
 /** A reading that failed is passed only with a reason by name: it goes into the record beside that reading. */
@@ -17,7 +18,10 @@ export function ReasonToGoOn({ step, readings, onRead }: ReasonToGoOnProps) {
   const send = (event: SyntheticEvent): void => {
     event.preventDefault();
     if (next === undefined || reason.trim() === '') return;
-    void onRead(next.spec.id, next.taken.value, reason.trim()).then((sentence) => {
+    void onRead(next.spec.id, next.taken.value, {
+      note: reason.trim(),
+      source: next.taken.source,
+    }).then((sentence) => {
       setFailure(sentence);
       if (sentence === undefined) setReason('');
     });

@@ -8,7 +8,7 @@ import { LiveBar } from './live/LiveBar.tsx';
 import { LiveWatch } from './live/LiveWatch.tsx';
 import { useLive } from './live/useLive.ts';
 import { proposalsOf } from './live/proposals.ts';
-import { currentValues, nextStep, stepVerdict } from './runView.ts';
+import { currentValues, nextStep, type OnRead, stepVerdict } from './runView.ts';
 import { StepSpine } from './StepSpine.tsx';
 import { StepsOnPaper } from './StepsOnPaper.tsx';
 import { StepView } from './StepView.tsx';
@@ -28,7 +28,7 @@ const SHUT = {
   later: 'Shut until the gates before it are passed: it may be read, and takes no readings.',
 } as const;
 
-const liveNote = ({ host, port, unitId }: liveWire.LiveDevice): string =>
+const liveSourceOf = ({ host, port, unitId }: liveWire.LiveDevice): string =>
   `live from ${host}:${port}, unit ${unitId}`;
 
 /** A run of the test, one step at a time. */
@@ -56,7 +56,7 @@ export function RunPage({ run, onChange, onBack }: RunPageProps) {
     setAt(Math.min(Math.max(index, 0), procedure.steps.length - 1));
   };
 
-  const read = async (readingId: string, value: number, note?: string): Promise<string | undefined> => {
+  const read: OnRead = async (readingId, value, how = {}) => {
     if (step === undefined) return undefined;
     const { attempt, values } = currentValues(step, readings);
     const again = retesting === step.id;
@@ -67,7 +67,7 @@ export function RunPage({ run, onChange, onBack }: RunPageProps) {
       readingId,
       value,
       attempt: again ? attempt + 1 : attempt,
-      ...(note === undefined ? {} : { note }),
+      ...how,
     };
     const problem = await add(taken, earlier !== undefined);
     if (problem === undefined) setRetesting(undefined);
@@ -164,7 +164,7 @@ export function RunPage({ run, onChange, onBack }: RunPageProps) {
               onRetest={() => setRetesting(step.id)}
               onRead={read}
               proposals={proposals}
-              liveNote={live.device === undefined ? undefined : liveNote(live.device)}
+              liveSource={live.device === undefined ? undefined : liveSourceOf(live.device)}
             />
           </div>
         )}

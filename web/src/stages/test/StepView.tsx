@@ -4,7 +4,14 @@ import { FromCapture } from './capture/FromCapture.tsx';
 import { figureOf, type LiveProposal } from './live/LiveFigure.tsx';
 import { ReasonToGoOn } from './ReasonToGoOn.tsx';
 import { ReadingRow } from './ReadingRow.tsx';
-import { currentValues, earlierAttempts, stepVerdict, VERDICT_WORDS } from './runView.ts';
+import {
+  currentValues,
+  earlierAttempts,
+  type HowTaken,
+  type OnRead,
+  stepVerdict,
+  VERDICT_WORDS,
+} from './runView.ts';
 import { VerdictMark } from './VerdictMark.tsx';
 
 interface StepViewProps {
@@ -13,11 +20,14 @@ interface StepViewProps {
   readonly canWrite: boolean;
   readonly retesting: boolean;
   readonly onRetest: () => void;
-  readonly onRead: (readingId: string, value: number, note?: string) => Promise<string | undefined>;
+  readonly onRead: OnRead;
   /** What a device says now of the readings of this step, by their ids; empty while none is read live. */
   readonly proposals: ReadonlyMap<string, LiveProposal>;
-  readonly liveNote: string | undefined;
+  readonly liveSource: string | undefined;
 }
+
+const sourced = (source: string | undefined): HowTaken | undefined =>
+  source === undefined ? undefined : { source };
 
 /** One step, large: what to do, the caution, the readings with their bands, and when to stop. */
 export function StepView({
@@ -28,7 +38,7 @@ export function StepView({
   onRetest,
   onRead,
   proposals,
-  liveNote,
+  liveSource,
 }: StepViewProps) {
   const { values, attempt } = currentValues(step, readings);
   const shown = retesting ? new Map<string, wire.Reading>() : values;
@@ -75,9 +85,9 @@ export function StepView({
             spec={spec}
             reading={shown.get(spec.id)}
             canWrite={canWrite}
-            onRead={(value, note) => onRead(spec.id, value, note)}
+            onRead={(value, source) => onRead(spec.id, value, sourced(source))}
             live={proposals.get(spec.id)}
-            liveNote={liveNote}
+            liveSource={liveSource}
           />
         ))}
       </div>
@@ -86,7 +96,8 @@ export function StepView({
           type="button"
           className="button mb-3"
           onClick={() => {
-            for (const [readingId, { value }] of open) void onRead(readingId, figureOf(value), liveNote);
+            for (const [readingId, { value }] of open)
+              void onRead(readingId, figureOf(value), sourced(liveSource));
           }}
         >
           Take all {open.length} live figures that are not taken yet

@@ -9,6 +9,15 @@ import {
   type wire,
 } from '@bastion/core';
 
+/** Where a figure came from, and why one goes on past it. */
+export interface HowTaken {
+  readonly note?: string;
+  readonly source?: string;
+}
+
+/** Takes a reading of the step that is open; the sentence says why it was not taken. */
+export type OnRead = (readingId: string, value: number, how?: HowTaken) => Promise<string | undefined>;
+
 export const currentValues = (step: ProcedureStep, readings: readonly wire.Reading[]) =>
   latestOf(step, readings);
 

@@ -119,6 +119,7 @@ export function useReadings(run: wire.TestRun, onChange: ChangeRun) {
         id: -1 - index,
         corrects: null,
         note: reading.note ?? '',
+        source: reading.source ?? '',
         by,
         at: takenAt,
       })),

@@ -3,6 +3,7 @@ import { Activity } from 'lucide-react';
 import { useState } from 'react';
 import type { OpenCapture } from '../../../workers/wave.ts';
 import { Modal } from '../../../ui/Modal.tsx';
+import type { OnRead } from '../runView.ts';
 import { CapturePanel } from './CapturePanel.tsx';
 
 /** Which figure of a capture answers a reading, by its unit: a gap in ms, a frequency in Hz, a settled voltage in V of its line. */
@@ -38,13 +39,7 @@ const worst = (
   wanted === 'gap' ? [...values].sort((a, b) => b.value - a.value)[0] : values[0];
 
 /** Readings of a step from a capture: measured, offered, and taken one by one by a person. */
-export function FromCapture({
-  step,
-  onRead,
-}: {
-  readonly step: ProcedureStep;
-  readonly onRead: (readingId: string, value: number, note?: string) => Promise<string | undefined>;
-}) {
+export function FromCapture({ step, onRead }: { readonly step: ProcedureStep; readonly onRead: OnRead }) {
   const [isOpen, setIsOpen] = useState(false);
   const [capture, setCapture] = useState<OpenCapture>();
   const [said, setSaid] = useState('');
@@ -67,9 +62,9 @@ export function FromCapture({
                   type="button"
                   className="button"
                   onClick={() =>
-                    void onRead(spec.id, value, `From the capture ${capture?.name ?? ''}`.slice(0, 200)).then(
-                      (problem) => setSaid(problem ?? `${spec.label}: taken.`),
-                    )
+                    void onRead(spec.id, value, {
+                      source: `From the capture ${capture?.name ?? ''}`.slice(0, 200),
+                    }).then((problem) => setSaid(problem ?? `${spec.label}: taken.`))
                   }
                 >
                   Take it

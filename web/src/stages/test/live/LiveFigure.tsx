@@ -50,7 +50,7 @@ export function LiveFigure({ spec, proposal, canWrite, onTake }: LiveFigureProps
         <button
           type="button"
           className="button"
-          aria-label={`Take ${shown} ${spec.unit} for ${spec.label}`}
+          aria-label={`Take ${`${shown} ${spec.unit}`.trim()} for ${spec.label}`}
           onClick={() => onTake(figureOf(value))}
         >
           <ArrowDownToLine size={16} aria-hidden="true" /> Take it
