@@ -17,6 +17,7 @@ const SCREENS = [
   'wiring/built',
   'test/capture',
   'test/faults',
+  'test/site',
   'limits',
   'rehearse',
   'test',

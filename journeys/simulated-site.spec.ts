@@ -109,6 +109,7 @@ test('the whole test of Fernhollow is run on its simulated site, and a lead that
   await expect(page.getByText(/Run 1, running/)).toBeVisible();
   // As any device: by its address, and read five times a second.
   const device = page.getByRole('region', { name: 'Live readings' });
+  await page.getByText('Read live from a device').click();
   await device.getByLabel('Port').fill(String(port));
   await device.getByLabel('Unit').fill(String(unitId));
   await device.getByLabel('Every, s').fill('0.2');
@@ -215,6 +216,7 @@ test('the whole test of Fernhollow is run on its simulated site, and a lead that
   await test.step('a link that is lost is said at once, and leaves no figure behind', async () => {
     await page.getByRole('button', { name: 'All runs' }).click();
     await page.getByRole('button', { name: 'Start a run' }).click();
+    await page.getByText('Read live from a device').click();
     await page.getByRole('button', { name: 'Join the simulated site' }).click();
     await expect(page.getByRole('status').filter({ hasText: /^Live$/ })).toBeVisible();
     await page.request.delete(`/api/jobs/${jobId}/site`);

@@ -108,6 +108,19 @@ const takeVariant = async (page) => {
   await page.getByRole('columnheader', { name: 'Main' }).waitFor();
 };
 
+/** A site that has lost its grid and carries its loads, with a module that has aged. */
+const runSite = async (page) => {
+  await page.getByRole('button', { name: 'Open the site' }).click();
+  await page.getByRole('button', { name: 'Bring everything up' }).click();
+  await page.getByRole('switch', { name: /^Grid/ }).click();
+  await page.getByLabel('Load bank on L1').fill('1800');
+  await page.getByLabel('Load bank on L1').press('Enter');
+  await page.getByLabel('What is wrong').selectOption({ label: 'A module has aged' });
+  await page.getByLabel('Where').selectOption({ label: 'module 2' });
+  await page.getByRole('button', { name: 'Plant it' }).click();
+  await page.getByText('A module has aged: module 2').waitFor();
+};
+
 /** A made-up capture: the grid until 205 ms, nothing for 23 ms, then the inverter with a little overshoot and a load behind it. */
 const openCapture = async (page) => {
   const rows = Array.from({ length: 6000 }, (_, at) => {
@@ -130,7 +143,6 @@ const VIEWS = [
   { name: 'jobs', path: '/' },
   { name: 'site', path: '/jobs/1/site' },
   { name: 'wall', path: '/jobs/1/site/wall' },
-  { name: 'delivery-phone', path: '/jobs/2/site/delivery', size: PHONE },
   { name: 'loads', path: '/jobs/1/loads' },
   { name: 'partitions', path: '/jobs/1/partitions' },
   { name: 'compare', path: '/jobs/1/compare', act: takeVariant },
@@ -139,6 +151,7 @@ const VIEWS = [
   { name: 'schedules', path: '/jobs/1/wiring', act: openCable },
   { name: 'rehearse', path: '/jobs/3/rehearse', act: playLong },
   { name: 'capture', path: '/jobs/2/test/capture', act: openCapture },
+  { name: 'simulated-site', path: '/jobs/2/test/site', act: runSite },
   { name: 'catalogue', path: '/catalogue/hybrid-5k-1ph' },
   { name: 'limits', path: '/jobs/1/limits' },
   { name: 'limits-dark', path: '/jobs/3/limits', theme: 'dark' },
@@ -155,13 +168,15 @@ await runMain(async () => {
   ensureBuilt();
   const { startDatabase } = await import('./lib/database.mjs');
   const { startServer } = await import('./lib/server.mjs');
+  const { startSite } = await import('./lib/site.mjs');
   const { chromium } = await import('@playwright/test');
   const scratch = join(root, '.test', 'screenshots');
   rmSync(scratch, { recursive: true, force: true });
   const folder = join(root, 'docs', 'screenshots');
   mkdirSync(folder, { recursive: true });
   const database = await startDatabase(scratch);
-  const server = await startServer({ port: await anyFreePort(), databaseUrl: database.url });
+  const site = await startSite({ port: await anyFreePort() });
+  const server = await startServer({ port: await anyFreePort(), databaseUrl: database.url, env: site.env });
   const browser = await chromium.launch({
     executablePath,
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-quic'],
@@ -191,5 +206,6 @@ await runMain(async () => {
   }
   await browser.close();
   await server.stop();
+  await site.stop();
   await database.stop();
 });

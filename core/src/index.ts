@@ -323,13 +323,8 @@ export { type Driver, driversOf } from './rehearse/drivers.ts';
 export { type OutagePattern, PATTERNS, RURAL, typedPattern } from './rehearse/patterns.ts';
 export type { Plant } from './rehearse/plant.ts';
 export { type LinePickup, type Transfer, transferOf } from './rehearse/transfer.ts';
-export {
-  type Answer,
-  type FaultSearch,
-  searchFault,
-  type Symptom,
-  SYMPTOMS,
-} from './procedure/faultFinder.ts';
+export { type Answer, type FaultSearch, searchFault } from './procedure/faultFinder.ts';
+export { type Symptom, SYMPTOMS } from './procedure/plainSuspects.ts';
 export { transferTime } from './figures/capability/transferTime.ts';
 export { type Drop, loadsDroppedBy } from './rehearse/drops.ts';
 export { transferWave } from './rehearse/transferWave.ts';

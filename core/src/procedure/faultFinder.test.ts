@@ -3,7 +3,8 @@ import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import { compile } from '../installation/compile.ts';
 import { baseDesign } from '../testkit/designs.ts';
 import { closedLoop, threeOnABus, withMeters } from '../testkit/wired.ts';
-import { type Answer, searchFault, type Symptom, SYMPTOMS } from './faultFinder.ts';
+import { type Answer, searchFault } from './faultFinder.ts';
+import { type Symptom, SYMPTOMS } from './plainSuspects.ts';
 
 function installed(edit: (design: ReturnType<typeof baseDesign>) => void = () => undefined) {
   const design = baseDesign();

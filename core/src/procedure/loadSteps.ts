@@ -9,6 +9,7 @@ import { all } from '../values/known.ts';
 import type { Stack } from '../installation/facts.ts';
 import type { Line } from '../values/quantities.ts';
 import { formatQuantity } from '../words/quantity.ts';
+import { realLoad } from './realLoad.ts';
 import type { ProcedureStep, ReadingSpec } from './schema.ts';
 import { aroundSpec, frequencySpec, missingWords, voltageSpec } from './specs.ts';
 
@@ -218,6 +219,7 @@ function loadStep(
       load.lines.length === 1
         ? `Put ${amount} on ${where}, and nothing on ${load.output === undefined ? 'the other lines' : 'other lines and outputs'}.`
         : `Put ${amount} on each line of ${where}, alike: the set must not be loaded on one line alone.`,
+      ...realLoad(analysis.installation, compiled, load.lines, watts),
       `Hold it for five minutes, then read. The whole test load is set by ${load.setBy}.`,
     ],
     cautions: [

@@ -1,4 +1,4 @@
-import type { Symptom } from '../procedure/faultFinder.ts';
+import type { Symptom } from '../procedure/plainSuspects.ts';
 import { heardIn } from './siteBus.ts';
 import type { SitePlan, SiteSet } from './sitePlan.ts';
 import { mismatchOf } from './siteSet.ts';
@@ -19,7 +19,7 @@ export const SITE_MESSAGES = [
   { id: 'module-off', words: 'A module took itself off the bank', symptom: 'sharing-bad' },
   { id: 'no-source', words: 'No grid and no generator at its port', symptom: undefined },
   { id: 'no-island', words: 'It may not make an island', symptom: 'no-island' },
-  { id: 'clock-unset', words: 'Date and time are not set', symptom: undefined },
+  { id: 'clock-unset', words: 'Date and time are not set', symptom: 'clock-lost' },
   { id: 'string-reversed', words: 'A string is reversed or missing', symptom: undefined },
 ] as const satisfies readonly { id: string; words: string; symptom: Symptom | undefined }[];
 export type SiteMessage = (typeof SITE_MESSAGES)[number]['id'];

@@ -1,7 +1,7 @@
 import { type Answer, searchFault, type Symptom, SYMPTOMS } from '@bastion/core';
 import { Check, Undo2, X } from 'lucide-react';
 import { useMemo } from 'react';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { z } from 'zod';
 import { useOpenJob } from '../../../state/job.ts';
 import { useKept } from '../../../ui/useKept.ts';
@@ -17,7 +17,12 @@ const NOTHING_YET: Search = { answers: [] };
 /** From what is seen to what is wrong: one measurement after the other, the one that leaves least first. The path survives a reload. */
 export function FaultPage() {
   const { id, analysis } = useOpenJob();
-  const [search, setSearch] = useKept(`faults.${id}`, searchSchema, NOTHING_YET);
+  const [kept, setSearch] = useKept(`faults.${id}`, searchSchema, NOTHING_YET);
+  const [asked, setAsked] = useSearchParams();
+  // Somebody who comes from a message looks for that one, and finds the path of before where it is the same.
+  const wanted = SYMPTOM_KEYS.find((one) => one === asked.get('symptom'));
+  const search: Search =
+    wanted === undefined || kept.symptom === wanted ? kept : { symptom: wanted, answers: [] };
   const { symptom, answers } = search;
   const found = useMemo(
     () => (symptom === undefined ? undefined : searchFault(analysis.installation, symptom, answers)),
@@ -46,9 +51,10 @@ export function FaultPage() {
         <select
           className="input"
           value={symptom ?? ''}
-          onChange={({ target }) =>
-            setSearch({ symptom: SYMPTOM_KEYS.find((one) => one === target.value), answers: [] })
-          }
+          onChange={({ target }) => {
+            setAsked({}, { replace: true });
+            setSearch({ symptom: SYMPTOM_KEYS.find((one) => one === target.value), answers: [] });
+          }}
         >
           <option value="">choose</option>
           {SYMPTOM_KEYS.map((key) => (

@@ -1,7 +1,8 @@
-import { type MapRow, readRegisterMap } from '@bastion/core';
+import { type MapRow, messagesOfBits, readRegisterMap } from '@bastion/core';
 import { PlugZap } from 'lucide-react';
 import Papa from 'papaparse';
 import { useId, useState } from 'react';
+import { Link } from 'react-router';
 import { z } from 'zod';
 import { api } from '../../../api/client.ts';
 import { useKept } from '../../../ui/useKept.ts';
@@ -25,27 +26,61 @@ interface LiveBarProps {
 /** Where the readings come from while they are read live: a device by its address, by our register map or one of its own. */
 export function LiveBar({ jobId, live }: LiveBarProps) {
   const { status, sentence, device } = live;
+  if (device === undefined && status === 'off')
+    return (
+      <details className="sheet p-3" open={sentence !== ''}>
+        <summary className="cursor-pointer">
+          <PlugZap size={18} className="mr-2 inline" aria-hidden="true" />
+          Read live from a device
+        </summary>
+        <section className="grid gap-2 pt-2" aria-label="Live readings">
+          <p className="text-over empty:hidden">{sentence}</p>
+          <DeviceForm jobId={jobId} live={live} />
+        </section>
+      </details>
+    );
   return (
-    <section className="sheet grid gap-2 p-3" aria-label="Live readings">
-      <div className="flex flex-wrap items-center gap-3">
-        <PlugZap size={18} aria-hidden="true" />
-        <strong className={status === 'lost' ? 'text-over' : ''} role="status">
-          {STATUS_WORDS[status]}
-        </strong>
-        {device !== undefined && (
-          <span>
-            {device.host}:{device.port}, unit {device.unitId}
-          </span>
-        )}
-        <span className={`flex-1 ${status === 'lost' ? 'text-over' : 'text-quiet'}`}>{sentence}</span>
-        {device !== undefined && (
-          <button type="button" className="button" onClick={live.leave}>
-            Leave it
-          </button>
-        )}
-      </div>
-      {device === undefined && <DeviceForm jobId={jobId} live={live} />}
+    <section className="sheet flex flex-wrap items-center gap-3 p-3" aria-label="Live readings">
+      <PlugZap size={18} aria-hidden="true" />
+      <strong className={status === 'lost' ? 'text-over' : ''} role="status">
+        {STATUS_WORDS[status]}
+      </strong>
+      {device !== undefined && (
+        <span>
+          {device.host}:{device.port}, unit {device.unitId}
+        </span>
+      )}
+      <span className={`flex-1 ${status === 'lost' ? 'text-over' : 'text-quiet'}`}>{sentence}</span>
+      <Messages jobId={jobId} figures={live.figures} />
+      {device !== undefined && (
+        <button type="button" className="button" onClick={live.leave}>
+          Leave it
+        </button>
+      )}
     </section>
+  );
+}
+
+/** What the sets of the device report, each with the way to what may be wrong. */
+function Messages({ jobId, figures }: { readonly jobId: number; readonly figures: Live['figures'] }) {
+  const told = Object.entries(figures).flatMap(([key, bits]) =>
+    /^set\.\d+\.messages$/.test(key) && bits !== null ? messagesOfBits(bits) : [],
+  );
+  if (told.length === 0) return null;
+  return (
+    <p className="w-full">
+      Reports:{' '}
+      {told.map(({ id, words, symptom }, index) => (
+        <span key={id}>
+          {index > 0 && '; '}
+          {symptom === undefined ? (
+            words
+          ) : (
+            <Link to={`/jobs/${jobId}/test/faults?symptom=${symptom}`}>{words}</Link>
+          )}
+        </span>
+      ))}
+    </p>
   );
 }
 
