@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Procedure, siteWire } from '@bastion/core';
+import AxeBuilder from '@axe-core/playwright';
 import { expect, type Locator, type Page, test } from '@playwright/test';
 import { comeInAs, goTo, openJob } from './workbench.ts';
 
@@ -64,6 +65,14 @@ async function takeStep(step: Step, sight: Locator): Promise<void> {
   }
 }
 
+/** The panel has dozens of controls: none of them is closed to anybody. */
+async function expectNoBarriers(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag22aa']).analyze();
+  expect(
+    violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ target }) => target.join(' ')).join(', ')}`),
+  ).toEqual([]);
+}
+
 /** Goes on past what is outside in a gate, with a reason. */
 async function giveReasons(sight: Locator): Promise<void> {
   const reason = sight.getByLabel(/Reason to go on/);
@@ -102,6 +111,7 @@ test('the whole test of Fernhollow is run on its simulated site, and a lead that
     await faults.getByLabel('Where').selectOption({ label: 'module 3 to module 4' });
     await faults.getByRole('button', { name: 'Plant it' }).click();
     await expect(faults.getByText('A comms lead is pulled: module 3 to module 4')).toBeVisible();
+    await expectNoBarriers(page);
   });
 
   await page.getByRole('link', { name: 'Back to the test' }).click();
@@ -213,9 +223,27 @@ test('the whole test of Fernhollow is run on its simulated site, and a lead that
   expect(Math.abs(both - 41.4)).toBeLessThan(0.4);
   expect(last('wake-s1', 'modules-seen')).toBe(8);
 
+  await test.step('a change afterwards asks for a retest of what it touched, and of nothing else', async () => {
+    const { revision } = (await (await page.request.get(`/api/jobs/${jobId}`)).json()) as {
+      revision: number;
+    };
+    await page.request.post(`/api/jobs/${jobId}/edits`, {
+      data: {
+        baseRevision: revision,
+        editId: 'firmware-of-unit-5',
+        patches: [
+          { op: 'set', path: ['stacks', 's1', 'units', 'u5', 'firmware'], before: '2.05', after: '2.08' },
+        ],
+      },
+    });
+    await page.getByRole('button', { name: 'What has to be tested again?' }).click();
+    await expect(page.getByText(/steps: its firmware was changed/)).toBeVisible();
+    await page.getByRole('button', { name: /^Start a retest of/ }).click();
+    await expect(page.getByText(/A partial retest after run 1/)).toBeVisible();
+    await expect(page.getByRole('button', { name: /25 % load/ })).toHaveCount(0);
+  });
+
   await test.step('a link that is lost is said at once, and leaves no figure behind', async () => {
-    await page.getByRole('button', { name: 'All runs' }).click();
-    await page.getByRole('button', { name: 'Start a run' }).click();
     await page.getByText('Read live from a device').click();
     await page.getByRole('button', { name: 'Join the simulated site' }).click();
     await expect(page.getByRole('status').filter({ hasText: /^Live$/ })).toBeVisible();
@@ -223,7 +251,7 @@ test('the whole test of Fernhollow is run on its simulated site, and a lead that
     await expect(page.getByRole('status').filter({ hasText: 'Link lost' })).toBeVisible();
     await expect(page.getByText('nobody answers under that unit identifier')).toBeVisible();
     await page
-      .getByRole('button', { name: /25 % load/ })
+      .getByRole('button', { name: /island with no load/ })
       .first()
       .click();
     await expect(page.getByText('Live', { exact: true })).toHaveCount(0);
@@ -248,6 +276,7 @@ test('an apprentice finds a loose terminal by measuring, and is told what counte
   // Nothing on the page gives it away.
   await expect(page.getByRole('region', { name: 'Faults' })).toHaveCount(0);
 
+  await expectNoBarriers(page);
   const measured: number[] = [];
   for (const module of [1, 2, 3, 4]) {
     await exercise

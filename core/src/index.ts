@@ -62,6 +62,7 @@ export { acceptanceOf, figuresToAccept } from './checks/accepted.ts';
 export { analysisCauses, type Cause } from './checks/causes.ts';
 export type { Severity } from './checks/severity.ts';
 export { verdictOf } from './checks/verdict.ts';
+export { partOf, type Retest, retestAfter } from './procedure/retest.ts';
 export { bandFigures, edgeFigure, readingFigure } from './procedure/bandWords.ts';
 export {
   alarmOf,

@@ -149,6 +149,22 @@ describe('a run of the islanding test', () => {
   });
 });
 
+describe('a partial retest', () => {
+  it('has every gate and the chosen steps, and names the run that it follows', async () => {
+    const whole = await start();
+    const chosen = whole.procedure.steps.findLast(({ section }) => section !== 'gates')?.id ?? '';
+    const again = (retest: unknown) => field('POST', `/api/jobs/${jobId}/runs`, { retest });
+    const part = wire.testRun.parse((await again({ run: whole.number, steps: [chosen] })).json());
+    const gates = whole.procedure.steps.filter(({ section }) => section === 'gates').map(({ id }) => id);
+    expect(part.procedure.steps.map(({ id }) => id)).toEqual([...gates, chosen]);
+    expect(part.procedure.retest).toMatchObject({ run: whole.number, revision: whole.revision });
+    expect(codeOf(await again({ run: 999, steps: [chosen] }))).toBe('NOT_FOUND');
+    expect(codeOf(await again({ run: whole.number, steps: ['no such step'] }))).toBe('READING_UNKNOWN');
+    const record = await field('GET', `/api/runs/${part.id}/record.pdf`);
+    expect(record.statusCode).toBe(200);
+  });
+});
+
 describe('reports', () => {
   it('are PDF files', async () => {
     const run = await start();

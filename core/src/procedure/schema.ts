@@ -58,6 +58,10 @@ export const procedureSchema = z.strictObject({
   equipment: z
     .array(z.strictObject({ what: z.string(), type: z.string(), serial: z.string(), firmware: z.string() }))
     .optional(),
+  /** A partial retest: the run and revision that it follows, and how many steps of the whole test are not in it. */
+  retest: z
+    .strictObject({ run: z.number().int(), revision: z.number().int(), leftOut: z.number().int() })
+    .optional(),
   steps: z.array(procedureStep),
 });
 export type Procedure = z.infer<typeof procedureSchema>;

@@ -104,6 +104,14 @@ export const refusal = z.object({
 });
 export type Refusal = z.infer<typeof refusal>;
 
+/** A run of some steps only, after a change: what an earlier run has shown of the others still stands. */
+export const startRun = z.strictObject({
+  retest: z
+    .strictObject({ run: z.number().int().min(1), steps: z.array(z.string().max(120)).min(1).max(2000) })
+    .optional(),
+});
+export type StartRun = z.infer<typeof startRun>;
+
 export const newReading = z.strictObject({
   stepId: z.string().max(120),
   readingId: z.string().max(120),

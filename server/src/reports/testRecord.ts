@@ -98,6 +98,17 @@ function standing({ verdict, accepted = [], equipment = [] }: Procedure): Conten
   ];
 }
 
+/** A retest says what it follows, so that nobody takes it for the whole test. */
+const retestLine = ({ retest }: Procedure): Content[] =>
+  retest === undefined
+    ? []
+    : [
+        {
+          text: `A partial retest after run ${retest.run} on revision ${retest.revision}: ${retest.leftOut} steps of the whole test are not in it.`,
+          bold: true,
+        },
+      ];
+
 /** The record of one run of the islanding test. */
 export function testRecord(
   run: wire.TestRun,
@@ -110,6 +121,7 @@ export function testRecord(
     `On revision ${run.revision}. Started by ${run.startedBy} ${moment(run.startedAt)}, ${ended}. Printed ${moment(made.madeAt)}.`,
     [
       ...reason,
+      ...retestLine(run.procedure),
       ...standing(run.procedure),
       ...run.procedure.steps.flatMap((step) => [
         heading(step.title),

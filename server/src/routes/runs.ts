@@ -16,9 +16,9 @@ export const runRoutes: FastifyPluginAsyncZod<{ runs: Runs }> = async (app, { ru
 
   app.post(
     '/jobs/:jobId/runs',
-    { schema: { params: jobId, response: { 201: wire.testRun } } },
+    { schema: { params: jobId, body: wire.startRun.nullish(), response: { 201: wire.testRun } } },
     async (request, reply) =>
-      reply.status(201).send(await runs.start(personOf(request), request.params.jobId)),
+      reply.status(201).send(await runs.start(personOf(request), request.params.jobId, request.body?.retest)),
   );
 
   app.get('/runs/:runId', { schema: { params: runId, response: { 200: wire.testRun } } }, (request) =>

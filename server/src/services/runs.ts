@@ -1,4 +1,4 @@
-import { type Procedure, wire } from '@bastion/core';
+import { partOf, type Procedure, wire } from '@bastion/core';
 import type { Transaction } from 'sequelize';
 import type { Database } from '../database.ts';
 import { RefusalError } from '../errors.ts';
@@ -75,6 +75,19 @@ export function runs(
     };
   };
 
+  /** The part of a test that is retested after an earlier run of the same job. */
+  const someOf = async (
+    procedure: Procedure,
+    jobId: number,
+    { run, steps }: NonNullable<wire.StartRun['retest']>,
+  ): Promise<Procedure> => {
+    const earlier = await models.runs.findOne({ where: { jobId, number: run } });
+    if (earlier === null) throw new RefusalError('NOT_FOUND');
+    const known = new Set(procedure.steps.map(({ id }) => id));
+    if (!steps.every((id) => known.has(id))) throw new RefusalError('READING_UNKNOWN');
+    return partOf(procedure, new Set(steps), { run, revision: earlier.revision });
+  };
+
   return {
     list: async (person: Person, jobId: number): Promise<wire.RunSummary[]> => {
       await jobService.latestRevision(person, jobId);
@@ -85,10 +98,11 @@ export function runs(
     open: async (person: Person, runId: number): Promise<wire.TestRun> => whole(await find(person, runId)),
 
     /** Starts a run on the latest revision. Its procedure is kept with it, so that later edits do not move its limits. */
-    start: async (person: Person, jobId: number): Promise<wire.TestRun> => {
+    start: async (person: Person, jobId: number, retest?: wire.StartRun['retest']): Promise<wire.TestRun> => {
       if (!canTest(person)) throw new RefusalError('NOT_ALLOWED');
       const { design, revision } = await jobService.design(person, jobId);
-      const procedure = possible(await pool.procedure(JSON.stringify(design)));
+      const all = possible(await pool.procedure(JSON.stringify(design)));
+      const procedure = retest === undefined ? all : await someOf(all, jobId, retest);
       const run = await sequelize.transaction(async (transaction) => {
         await models.jobs.findByPk(jobId, { transaction, lock: transaction.LOCK.UPDATE, attributes: ['id'] });
         const last = await models.runs.max<number | null, RunRow>('number', {

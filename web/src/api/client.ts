@@ -104,7 +104,8 @@ export const api = {
     ask(wire.saved, 'POST', `/jobs/${jobId}/revisions/${revision}/restore`, { replaces }),
   edit: (id: number, batch: wire.EditBatch) => ask(wire.saved, 'POST', `/jobs/${id}/edits`, batch),
   runs: (jobId: number) => ask(z.array(wire.runSummary), 'GET', `/jobs/${jobId}/runs`),
-  startRun: (jobId: number) => ask(wire.testRun, 'POST', `/jobs/${jobId}/runs`),
+  startRun: (jobId: number, retest?: wire.StartRun['retest']) =>
+    ask(wire.testRun, 'POST', `/jobs/${jobId}/runs`, retest === undefined ? {} : { retest }),
   run: (runId: number) => ask(wire.testRun, 'GET', `/runs/${runId}`),
   addReading: (runId: number, reading: wire.NewReading) =>
     ask(wire.reading, 'POST', `/runs/${runId}/readings`, reading),

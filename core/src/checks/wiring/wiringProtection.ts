@@ -101,7 +101,7 @@ export const wiringProtection: Check<'wiring.protection'> = {
   family: 'wiring',
   modes: 'once',
   sentences: {
-    over: '{{subject}}: its device is rated {{value}}; {{what}} of {{size}} carry {{carries}}, which allows {{limit}} at most.',
+    over: '{{subject}}: its device is rated {{value}}; {{what}} of {{size}} may carry {{carries}}, which allows {{limit}} at most.',
     tight: '{{subject}}: its device is rated {{value}}; {{what}} of {{size}} allow {{limit}}.',
     within: '{{subject}}: no device is larger than its conductor allows.',
     unknown: '{{subject}}: whether its conductor is protected is not known. Missing: {{missing}}.',

@@ -9,6 +9,7 @@ import { LiveWatch } from './live/LiveWatch.tsx';
 import { useLive } from './live/useLive.ts';
 import { proposalsOf } from './live/proposals.ts';
 import { currentValues, nextStep, type OnRead, stepVerdict } from './runView.ts';
+import { RetestPanel } from './RetestPanel.tsx';
 import { StepSpine } from './StepSpine.tsx';
 import { StepsOnPaper } from './StepsOnPaper.tsx';
 import { StepView } from './StepView.tsx';
@@ -19,6 +20,8 @@ interface RunPageProps {
   /** Changes the run as it stands now, not as it was drawn: two answers may come close together. */
   readonly onChange: (change: (now: wire.TestRun) => wire.TestRun) => void;
   readonly onBack: () => void;
+  /** Goes to another run. */
+  readonly onOpen: (runId: number) => void;
 }
 
 const STATE_WORDS = { running: 'running', finished: 'finished', aborted: 'aborted' } as const;
@@ -32,7 +35,7 @@ const liveSourceOf = ({ host, port, unitId }: liveWire.LiveDevice): string =>
   `live from ${host}:${port}, unit ${unitId}`;
 
 /** A run of the test, one step at a time. */
-export function RunPage({ run, onChange, onBack }: RunPageProps) {
+export function RunPage({ run, onChange, onBack, onOpen }: RunPageProps) {
   const { id, canTest, revision, analysis } = useOpenJob();
   const { procedure } = run;
   const { readings, waiting, failure, add } = useReadings(run, onChange);
@@ -146,6 +149,14 @@ export function RunPage({ run, onChange, onBack }: RunPageProps) {
             )}
           </p>
         )}
+        {procedure.retest !== undefined && (
+          <p className="border-l-4 border-tight p-2">
+            A partial retest after run {procedure.retest.run}, on revision {procedure.retest.revision} then:{' '}
+            {counted(procedure.retest.leftOut, 'step')} of the whole test{' '}
+            {procedure.retest.leftOut === 1 ? 'is' : 'are'} not in it.
+          </p>
+        )}
+        {run.state !== 'running' && run.revision !== revision && <RetestPanel run={run} onStarted={onOpen} />}
         {isRunning && (
           <div className="no-print grid gap-3">
             <LiveBar jobId={id} live={live} />

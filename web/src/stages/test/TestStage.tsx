@@ -50,7 +50,7 @@ export function TestStage() {
         {failure}
       </p>
       {wanted !== 0 && run?.id === wanted ? (
-        <RunPage key={run.id} run={run} onChange={changeRun} onBack={() => setParameters({})} />
+        <RunPage key={run.id} run={run} onChange={changeRun} onBack={() => setParameters({})} onOpen={open} />
       ) : (
         <RunList runs={runs} onOpen={open} onStart={start} />
       )}
