@@ -20,6 +20,18 @@ test('an outage is rehearsed: the first seconds, its hours, many nights, and the
   await page.getByText('As a table').click();
   await expect(page.getByRole('region', { name: 'Hour by hour' }).getByRole('row')).toHaveCount(31);
 
+  // Kept, and laid under the next one: half of a clear sky more or less is seen in both.
+  await page.getByRole('button', { name: 'Keep this run to compare' }).click();
+  await page.getByLabel('Bank begins').selectOption('reserve');
+  await expect(
+    page.getByText(/^Kept run: Quillback boatyard workshop, Boatyard stack, revision \d+/),
+  ).toContainText(/Dark after 7\.\d+ h/);
+  await expect(verdict.filter({ hasText: /^Dark after 3\.\d+ h/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: /^Carried for 3\.\d+ h 7\.\d+ h/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Let it go' }).click();
+  await expect(page.getByText(/^Kept run/)).toHaveCount(0);
+  await page.getByLabel('Bank begins').selectOption('full');
+
   // Energy for an hour is no outage carried where a load drops out before the first minute is over.
   await page.getByLabel('Lasts, h').fill('1');
   await expect(
@@ -35,6 +47,11 @@ test('an outage is rehearsed: the first seconds, its hours, many nights, and the
   await page.getByRole('button', { name: 'Play them' }).click();
   await expect(page.getByText(/of 2,000 outages are carried to their end/)).toBeVisible();
   await expect(page.getByRole('row', { name: /One module more/ })).toBeVisible();
+  // What was played stays while another stage is looked at.
+  await goTo(page, 'Stack');
+  await goTo(page, 'Rehearse');
+  await page.getByRole('tab', { name: 'Many nights' }).click();
+  await expect(page.getByText(/2,000 outages, cut by rota, seed 1/)).toBeVisible();
   await page.getByRole('button', { name: /Open the worst/ }).click();
   await expect(verdict.filter({ hasText: /Dark after/ })).toBeVisible();
 });

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { Procedure, siteWire } from '@bastion/core';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Locator, type Page, test } from '@playwright/test';
-import { comeInAs, goTo, openJob } from './workbench.ts';
+import { comeInAs, goTo, openJob, passGates } from './workbench.ts';
 
 type Step = Procedure['steps'][number];
 
@@ -241,6 +241,21 @@ test('the whole test of Fernhollow is run on its simulated site, and a lead that
     await page.getByRole('button', { name: /^Start a retest of/ }).click();
     await expect(page.getByText(/A partial retest after run 1/)).toBeVisible();
     await expect(page.getByRole('button', { name: /25 % load/ })).toHaveCount(0);
+  });
+
+  await test.step('a step is skipped with a reason, and taken up again', async () => {
+    await page.getByRole('button', { name: /Stack: firmware/ }).click();
+    const step = page.getByRole('article');
+    // Shut behind the gates: nothing is taken, and nothing skipped.
+    await expect(step.getByText('Skip this step with a reason')).toHaveCount(0);
+    await passGates(page);
+    await page.getByRole('button', { name: /Stack: firmware/ }).click();
+    await step.getByText('Skip this step with a reason').click();
+    await step.getByLabel(/Why it is not done/).fill('Loaded in the workshop');
+    await step.getByRole('button', { name: 'Skip it' }).click();
+    await expect(step.getByText('Skipped by Dana Wells: Loaded in the workshop')).toBeVisible();
+    await step.getByRole('button', { name: 'Take it up again' }).click();
+    await expect(step.getByText('Skip this step with a reason')).toBeVisible();
   });
 
   await test.step('a link that is lost is said at once, and leaves no figure behind', async () => {

@@ -62,6 +62,7 @@ export { acceptanceOf, figuresToAccept } from './checks/accepted.ts';
 export { analysisCauses, type Cause } from './checks/causes.ts';
 export type { Severity } from './checks/severity.ts';
 export { verdictOf } from './checks/verdict.ts';
+export { SKIPPED, skipOf } from './procedure/passage.ts';
 export { partOf, type Retest, retestAfter } from './procedure/retest.ts';
 export { bandFigures, edgeFigure, readingFigure } from './procedure/bandWords.ts';
 export {
@@ -311,7 +312,8 @@ export {
   type Rehearsed,
   type RehearsalAsk,
 } from './rehearse/rehearse.ts';
-export { type Minute, type OutageResult, type OutageRun, runOutage } from './rehearse/outage.ts';
+export { type OutageResult, type OutageRun, runOutage } from './rehearse/outage.ts';
+export { type Minute } from './rehearse/minute.ts';
 export {
   firstNights,
   nightColumns,

@@ -48,6 +48,7 @@ export const REFUSALS = {
   REQUEST_INVALID: { status: 400, message: 'The request is not in the form this server takes.' },
   READING_UNKNOWN: { status: 422, message: 'This run has no such step or reading.' },
   REASON_NEEDED: { status: 422, message: 'Give a reason for aborting: the record needs it.' },
+  SKIP_REASON_NEEDED: { status: 422, message: 'Give a reason for skipping this step: the record needs it.' },
   NOT_A_PICTURE: { status: 415, message: 'This is not a JPEG, PNG or WebP picture, so it was not kept.' },
   PICTURE_TOO_LARGE: {
     status: 422,

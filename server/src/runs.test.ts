@@ -149,6 +149,17 @@ describe('a run of the islanding test', () => {
   });
 });
 
+describe('a step that is skipped', () => {
+  it('needs a reason, and is never a gate', async () => {
+    const run = await start();
+    const skip = (over: object) => read(run.id, { readingId: 'skipped', value: 1, ...over });
+    expect(codeOf(await skip({}))).toBe('SKIP_REASON_NEEDED');
+    expect(codeOf(await skip({ stepId: 'gate-isolation', note: 'No time' }))).toBe('READING_UNKNOWN');
+    expect((await skip({ note: 'No load bank on site' })).statusCode).toBe(201);
+    expect((await field('GET', `/api/runs/${run.id}/record.pdf`)).statusCode).toBe(200);
+  });
+});
+
 describe('a partial retest', () => {
   it('has every gate and the chosen steps, and names the run that it follows', async () => {
     const whole = await start();

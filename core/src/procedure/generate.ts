@@ -16,46 +16,54 @@ import { controllerSteps, powerUpSteps } from './powerUp.ts';
 import { loadSteps } from './loadSteps.ts';
 import { pickupSteps } from './pickup.ts';
 import { returnStep } from './gridReturn.ts';
-import type { Procedure } from './schema.ts';
+import { leftOutSteps } from './leftOut.ts';
+import type { Procedure, ProcedureStep } from './schema.ts';
 import { noIslandStep } from './noIsland.ts';
 import { startSteps } from './largestStart.ts';
 
 const makesIsland = ({ stack, type }: CompiledStack): boolean =>
   stack.arrangement === undefined || !type.known || !feedsNothing(stack.arrangement, type.value);
 
+/** Every step that this design asks for, in the order of the work. */
+function stepsOf(analysis: Analysis): ProcedureStep[] {
+  const { stacks } = analysis.installation;
+  return [
+    ...gateSteps(analysis),
+    ...controllerSteps(analysis, 'first'),
+    ...stacks.flatMap((compiled) => powerUpSteps(analysis, compiled)),
+    ...controllerSteps(analysis, 'last'),
+    ...liveSteps(analysis),
+    ...stacks.flatMap((compiled) =>
+      makesIsland(compiled)
+        ? [
+            islandStep(analysis, compiled),
+            // Once for the whole installation, as soon as there is an island to prove it in, and before anything is loaded.
+            ...(compiled === stacks.find(makesIsland) ? bondStep(analysis) : []),
+            ...darkStep(analysis, compiled),
+            ...heldBackSteps(analysis, compiled),
+            ...loadSteps(analysis, compiled),
+            ...shedSteps(analysis, compiled),
+            ...startSteps(analysis, compiled),
+            ...pickupSteps(analysis, compiled),
+            ...generatorSteps(analysis, compiled),
+            ...(analysis.installation.site.grid === 'none' ? [] : [returnStep(analysis, compiled)]),
+            ...lastSteps(analysis, compiled),
+          ]
+        : [noIslandStep(compiled)],
+    ),
+  ];
+}
+
 /** The islanding test of an analysed design: gates first, then island without load, load steps, starts, grid return. */
 export function generateProcedure(analysis: Analysis): Procedure {
-  const { stacks } = analysis.installation;
+  const steps = stepsOf(analysis);
   return {
     format: 1,
     verdict: verdictOf(analysis.installation, analysisCauses(analysis)),
     accepted: acceptedLines(analysis),
     equipment: equipmentLines(analysis.installation),
-    steps: [
-      ...gateSteps(analysis),
-      ...controllerSteps(analysis, 'first'),
-      ...stacks.flatMap((compiled) => powerUpSteps(analysis, compiled)),
-      ...controllerSteps(analysis, 'last'),
-      ...liveSteps(analysis),
-      ...stacks.flatMap((compiled) =>
-        makesIsland(compiled)
-          ? [
-              islandStep(analysis, compiled),
-              // Once for the whole installation, as soon as there is an island to prove it in, and before anything is loaded.
-              ...(compiled === stacks.find(makesIsland) ? bondStep(analysis) : []),
-              ...darkStep(analysis, compiled),
-              ...heldBackSteps(analysis, compiled),
-              ...loadSteps(analysis, compiled),
-              ...shedSteps(analysis, compiled),
-              ...startSteps(analysis, compiled),
-              ...pickupSteps(analysis, compiled),
-              ...generatorSteps(analysis, compiled),
-              ...(analysis.installation.site.grid === 'none' ? [] : [returnStep(analysis, compiled)]),
-              ...lastSteps(analysis, compiled),
-            ]
-          : [noIslandStep(compiled)],
-      ),
-    ],
+    leftOut: leftOutSteps(analysis.installation, steps),
+    steps,
   };
 }
 

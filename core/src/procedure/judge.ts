@@ -2,9 +2,10 @@ import type { Band, ProcedureStep, ReadingSpec } from './schema.ts';
 
 /**
  * The verdict on a reading or a step. "Within" means within the limits entered, no more.
- * `recorded`: kept, with no limit to hold it against. `not-judged`: the design lacks what the limit needs.
+ * `recorded`: kept, with no limit to hold it against. `not-judged`: the design lacks what the limit needs. `skipped`: somebody has said
+ * by name why the step was not done.
  */
-export type Verdict = 'abort' | 'outside' | 'not-judged' | 'within' | 'recorded' | 'pending';
+export type Verdict = 'abort' | 'outside' | 'not-judged' | 'within' | 'recorded' | 'pending' | 'skipped';
 
 const inside = (value: number, limits: Band): boolean =>
   (limits.low === undefined || value >= limits.low) && (limits.high === undefined || value <= limits.high);
@@ -23,9 +24,10 @@ const RANK: Record<Verdict, number> = {
   abort: 0,
   outside: 1,
   pending: 2,
-  'not-judged': 3,
-  within: 4,
-  recorded: 5,
+  skipped: 3,
+  'not-judged': 4,
+  within: 5,
+  recorded: 6,
 };
 
 /** The worst verdict of the readings; pending while one is still to be taken, unless another already fails. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { bandFigures, readingFigure } from './bandWords.ts';
-import { alarmOf, blockedBy, type TakenReading } from './passage.ts';
+import { alarmOf, blockedBy, SKIPPED, type TakenReading, verdictOfStep } from './passage.ts';
 import type { Procedure, ProcedureStep, ReadingSpec } from './schema.ts';
 
 const volts = (over: Partial<ReadingSpec> = {}): ReadingSpec => ({
@@ -125,5 +125,27 @@ describe('figures of the record', () => {
 
   it('a reading has every digit that the instrument showed', () => {
     expect([52.13, 229, 0.107, 0.1 + 0.2].map(readingFigure)).toEqual(['52.13', '229', '0.107', '0.3']);
+  });
+});
+
+describe('a step that is skipped', () => {
+  const [shut, island] = procedure.steps;
+  const skip = (value: 0 | 1, note = 'No load bank on site'): TakenReading =>
+    taken('island', SKIPPED, value, { note });
+  it.each<[string, TakenReading[], string]>([
+    ['with a reason', [skip(1)], 'skipped'],
+    ['without one', [skip(1, ' ')], 'pending'],
+    ['and taken up again', [skip(1), skip(0)], 'pending'],
+    ['after half of it was read', [taken('island', 'v', 230), skip(1)], 'skipped'],
+    ['though what was read is past its limit', [taken('island', 'v', 190), skip(1)], 'abort'],
+    ['and then read whole', [skip(1), taken('island', 'v', 230), taken('island', 'w', 230)], 'within'],
+  ])('%s', (_, readings, verdict) => {
+    expect(verdictOfStep(island ?? expect.fail(), readings)).toBe(verdict);
+  });
+
+  it('is never a gate, and opens none', () => {
+    const readings = [taken('gate', SKIPPED, 1, { note: 'No time' })];
+    expect(verdictOfStep(shut ?? expect.fail(), readings)).toBe('pending');
+    expect(blockedBy(procedure, readings)).toEqual({ step: 0, why: 'gate' });
   });
 });

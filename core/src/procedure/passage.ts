@@ -28,9 +28,23 @@ export function latestOf<R extends TakenReading>(
   return { attempt, values };
 }
 
+/** Stands for "this step is not done": 1 with its reason, 0 once it is taken up again. Not a reading that an instrument could give. */
+export const SKIPPED = 'skipped';
+
+/** Who has skipped a step, and why; undefined where nobody has, or it was taken up again. A gate is never skipped. */
+export function skipOf<R extends TakenReading>(
+  { id, section }: ProcedureStep,
+  readings: readonly R[],
+): R | undefined {
+  const last = readings.findLast((one) => one.stepId === id && one.readingId === SKIPPED);
+  return section !== 'gates' && last?.value === 1 && last.note.trim() !== '' ? last : undefined;
+}
+
 export function verdictOfStep(step: ProcedureStep, readings: readonly TakenReading[]): Verdict {
   const { values } = latestOf(step, readings);
-  return judgeStep(step, new Map([...values].map(([key, one]) => [key, one.value])));
+  const verdict = judgeStep(step, new Map([...values].map(([key, one]) => [key, one.value])));
+  // What was read and failed stays so: a reason not to go on with a step does not make it pass.
+  return verdict === 'pending' && skipOf(step, readings) !== undefined ? 'skipped' : verdict;
 }
 
 /** The last word on each reading of a step: a retest stands for what it has read again, and for nothing else yet. */
@@ -72,8 +86,10 @@ const isPastAbort = (step: ProcedureStep, readings: readonly TakenReading[]): bo
   unexplained(step, readings).some(({ verdict }) => verdict === 'abort');
 
 /** A gate is shut while a reading of it is not taken or fails without a reason. A figure that the design lacks does not keep it shut. */
-const isShut = (step: ProcedureStep, readings: readonly TakenReading[]): boolean =>
-  unexplained(step, readings).length > 0 || lastWords(step, readings).size < step.readings.length;
+function isShut(step: ProcedureStep, readings: readonly TakenReading[]): boolean {
+  const last = lastWords(step, readings);
+  return unexplained(step, readings).length > 0 || step.readings.some(({ id }) => !last.has(id));
+}
 
 /** The first step that those after it wait for. Past an abort limit nothing goes on until the retest is within or a reason is given. */
 export function blockedBy(procedure: Procedure, readings: readonly TakenReading[]): Blocked | undefined {

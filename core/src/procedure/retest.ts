@@ -86,7 +86,7 @@ const RULES: readonly Rule[] = [
   { touched: ['generators', '*', 'fuelL'], steps: [], why: '' },
   { touched: ['generators'], steps: ['generator-', 'bonds'], why: 'the generator was changed' },
   { touched: ['arrays', '*', 'name'], steps: [], why: '' },
-  { touched: ['arrays'], steps: ['pv-on-', 'held-back-', 'shutdown-'], why: 'the arrays were changed' },
+  { touched: ['arrays'], steps: ['pv-on-', 'held-back-', 'rapid-shutdown-'], why: 'the arrays were changed' },
   {
     touched: ['partitions', '*', 'neutralEarthLink'],
     steps: BOND_STEPS,
@@ -95,7 +95,7 @@ const RULES: readonly Rule[] = [
   { touched: ['partitions', '*', 'name'], steps: [], why: '' },
   {
     touched: ['partitions'],
-    steps: ['island-', 'bonds', 'shed-', 'start-'],
+    steps: ['island-', 'dark-', 'bonds', 'shed-', 'start-', 'pickup-'],
     why: 'boards or stages were changed',
   },
   { touched: ['instruments'], steps: ['live-on-grid', 'controller-'], why: 'meters or sensors were changed' },
@@ -103,10 +103,14 @@ const RULES: readonly Rule[] = [
   { touched: ['devices'], steps: ['bonds'], why: 'protective devices were changed' },
   { touched: ['earthPoints'], steps: ['bonds'], why: 'earthing was changed' },
   { touched: ['circuits', '*', 'device'], steps: ['bonds'], why: 'the device of a circuit was changed' },
-  { touched: ['circuits', '*', 'lines'], steps: ['island-', 'start-'], why: 'a circuit is on other lines' },
+  {
+    touched: ['circuits', '*', 'lines'],
+    steps: ['island-', 'dark-', 'start-', 'pickup-'],
+    why: 'a circuit is on other lines',
+  },
   {
     touched: ['circuits', '*', 'partitionId'],
-    steps: ['island-', 'start-', 'bonds'],
+    steps: ['island-', 'dark-', 'start-', 'pickup-', 'bonds'],
     why: 'a circuit is on another board',
   },
   { touched: ['circuits'], steps: [], why: '' },

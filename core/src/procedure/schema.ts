@@ -62,6 +62,8 @@ export const procedureSchema = z.strictObject({
   retest: z
     .strictObject({ run: z.number().int(), revision: z.number().int(), leftOut: z.number().int() })
     .optional(),
+  /** Steps that the design makes needless, with the reason. */
+  leftOut: z.array(z.strictObject({ what: z.string(), why: z.string() })).optional(),
   steps: z.array(procedureStep),
 });
 export type Procedure = z.infer<typeof procedureSchema>;

@@ -1,4 +1,14 @@
 import { type Chance, next } from './chance.ts';
+import {
+  account,
+  clear,
+  type Energy,
+  inWattHours,
+  type Minute,
+  noEnergy,
+  noMinute,
+  scaleTo,
+} from './minute.ts';
 import { MINUTES_OF_DAY, type Plant, SEASONS } from './plant.ts';
 
 /** What is played. */
@@ -24,20 +34,6 @@ export interface OutageRun {
   readonly lose: { readonly what: 'unit' | 'module'; readonly minute: number } | undefined;
 }
 
-/** Watt-hours by where they come from and where they go: sun + generator + battery = served + losses + idle. */
-export interface Energy {
-  served: number;
-  unserved: number;
-  sunDc: number;
-  sunAc: number;
-  curtailed: number;
-  generator: number;
-  losses: number;
-  idle: number;
-  /** Taken from the battery, less what was put in. */
-  battery: number;
-}
-
 export interface OutageResult {
   readonly energy: Energy;
   /** Minutes each board was live, in the order of the boards; a part of a minute counts as that. */
@@ -51,25 +47,6 @@ export interface OutageResult {
   readonly litres: number;
   /** Minutes in which the load was more than the inverters, the bank or the generator give. */
   readonly overloadMinutes: number;
-}
-
-/** One minute as it is worked out, written over by the next one. */
-export interface Minute {
-  soc: number;
-  /** Wanted by everything that should be live, and by what is on. */
-  wantedW: number;
-  loadW: number;
-  /** Share of the minute in which what is on was served. */
-  served: number;
-  sunDcW: number;
-  sunAcW: number;
-  generatorW: number;
-  /** Out of the bank; below nought while it is charged. */
-  batteryW: number;
-  lossW: number;
-  idleW: number;
-  /** One bit for each board that is on. */
-  boards: number;
 }
 
 export type Watch = (minute: number, now: Readonly<Minute>) => void;
@@ -295,40 +272,6 @@ function carry(
   state.isDown = true;
 }
 
-function scaleTo(now: Minute, part: number): void {
-  now.served = part;
-  now.sunDcW *= part;
-  now.sunAcW *= part;
-  now.batteryW *= part;
-  now.lossW *= part;
-  now.idleW *= part;
-}
-
-/** Sums watts minute by minute; they are made watt-hours at the end. */
-function account(sums: Energy, now: Minute, sunW: number): void {
-  sums.served += now.loadW * now.served;
-  sums.unserved += now.wantedW - now.loadW * now.served;
-  sums.sunDc += now.sunDcW;
-  sums.sunAc += now.sunAcW;
-  sums.curtailed += sunW - now.sunDcW - now.sunAcW;
-  sums.generator += now.generatorW;
-  sums.losses += now.lossW;
-  sums.idle += now.idleW;
-  sums.battery += now.batteryW;
-}
-
-const inWattHours = (sums: Energy): Energy => ({
-  served: sums.served / HOUR,
-  unserved: sums.unserved / HOUR,
-  sunDc: sums.sunDc / HOUR,
-  sunAc: sums.sunAc / HOUR,
-  curtailed: sums.curtailed / HOUR,
-  generator: sums.generator / HOUR,
-  losses: sums.losses / HOUR,
-  idle: sums.idle / HOUR,
-  battery: sums.battery / HOUR,
-});
-
 const startState = (plant: Plant, run: OutageRun): State => ({
   fullWh: plant.fullWh,
   heldWh: plant.fullWh * run.startSoc,
@@ -348,42 +291,6 @@ const startState = (plant: Plant, run: OutageRun): State => ({
   at: run.startMinute,
   day: 0,
   season: run.season,
-});
-
-const noEnergy = (): Energy => ({
-  served: 0,
-  unserved: 0,
-  sunDc: 0,
-  sunAc: 0,
-  curtailed: 0,
-  generator: 0,
-  losses: 0,
-  idle: 0,
-  battery: 0,
-});
-
-function clear(now: Minute, soc: number): void {
-  now.soc = soc;
-  now.sunDcW = 0;
-  now.sunAcW = 0;
-  now.generatorW = 0;
-  now.batteryW = 0;
-  now.lossW = 0;
-  now.idleW = 0;
-}
-
-const noMinute = (): Minute => ({
-  soc: 0,
-  wantedW: 0,
-  loadW: 0,
-  served: 0,
-  sunDcW: 0,
-  sunAcW: 0,
-  generatorW: 0,
-  batteryW: 0,
-  lossW: 0,
-  idleW: 0,
-  boards: 0,
 });
 
 /** Plays one minute; answers the sun that there was, used or not. */

@@ -7,6 +7,8 @@ import {
   type ReadingSpec,
   type Verdict,
   type wire,
+  SKIPPED,
+  skipOf,
 } from '@bastion/core';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { heading, moment, reportPage, table } from './page.ts';
@@ -18,6 +20,7 @@ const WORDS: Record<Verdict, string> = {
   within: 'within',
   recorded: 'recorded',
   pending: 'not taken',
+  skipped: 'skipped',
 };
 
 function bandWords(spec: ReadingSpec): string {
@@ -38,9 +41,12 @@ function valueWords(spec: ReadingSpec, value: number): string {
 
 /** Every reading of a step, corrected and repeated ones too: nothing that was taken is left out. */
 function stepRows(step: ProcedureStep, readings: readonly wire.Reading[]): Content[][] {
-  return step.readings.flatMap((spec): Content[][] => {
+  const skips = readings.filter((one) => one.stepId === step.id && one.readingId === SKIPPED);
+  const isSkipped = skipOf(step, readings) !== undefined;
+  const rows = step.readings.flatMap((spec): Content[][] => {
     const taken = readings.filter((one) => one.stepId === step.id && one.readingId === spec.id);
-    if (taken.length === 0) return [[spec.label, bandWords(spec), '', WORDS.pending, '']];
+    if (taken.length === 0)
+      return [[spec.label, bandWords(spec), '', isSkipped ? WORDS.skipped : WORDS.pending, '']];
     return taken.map((one) => {
       const corrected = readings.some((other) => other.corrects === one.id);
       const verdict = corrected ? 'corrected below' : WORDS[judgeReading(spec, one.value)];
@@ -54,6 +60,17 @@ function stepRows(step: ProcedureStep, readings: readonly wire.Reading[]): Conte
       ];
     });
   });
+  // Skipping and taking up again stand beside the readings, each with its reason.
+  return [
+    ...rows,
+    ...skips.map((one): Content[] => [
+      one.value === 1 ? 'Step skipped' : 'Step taken up again',
+      '',
+      '',
+      '',
+      `${one.by}, ${moment(one.at)}: ${one.note}`,
+    ]),
+  ];
 }
 
 /** What stood between the design and its test when the run began: verdict, what is accepted by name, and who signs for it. */
@@ -98,6 +115,12 @@ function standing({ verdict, accepted = [], equipment = [] }: Procedure): Conten
   ];
 }
 
+/** What the design makes needless, so that nobody takes it for forgotten. */
+const leftOutLines = ({ leftOut = [] }: Procedure): Content[] =>
+  leftOut.length === 0
+    ? []
+    : [heading('Not needed here'), { ul: leftOut.map(({ what, why }) => `${what}: ${why}.`) }];
+
 /** A retest says what it follows, so that nobody takes it for the whole test. */
 const retestLine = ({ retest }: Procedure): Content[] =>
   retest === undefined
@@ -123,6 +146,7 @@ export function testRecord(
       ...reason,
       ...retestLine(run.procedure),
       ...standing(run.procedure),
+      ...leftOutLines(run.procedure),
       ...run.procedure.steps.flatMap((step) => [
         heading(step.title),
         table(

@@ -1,4 +1,4 @@
-import { partOf, type Procedure, wire } from '@bastion/core';
+import { partOf, type Procedure, SKIPPED, wire } from '@bastion/core';
 import type { Transaction } from 'sequelize';
 import type { Database } from '../database.ts';
 import { RefusalError } from '../errors.ts';
@@ -150,8 +150,11 @@ export function runs(
         if (run.state !== 'running') throw new RefusalError('RUN_CLOSED');
         const procedure = PROCEDURE.mustRead(run.procedure);
         const step = procedure.steps.find((one) => one.id === stepId);
-        if (step?.readings.some((one) => one.id === readingId) !== true)
+        const isSkip = readingId === SKIPPED && step !== undefined && step.section !== 'gates';
+        if (!isSkip && step?.readings.some((one) => one.id === readingId) !== true)
           throw new RefusalError('READING_UNKNOWN');
+        if (isSkip && value === 1 && (given.note ?? '').trim() === '')
+          throw new RefusalError('SKIP_REASON_NEEDED');
         if (given.corrects !== undefined) {
           const earlier = await models.readings.findOne({
             where: { id: given.corrects, runId, stepId, readingId },

@@ -2,7 +2,6 @@ import {
   DEFAULT_NIGHTS,
   formatNumber,
   type NightsSummary,
-  type OutagePattern,
   PATTERNS,
   RURAL,
   typedPattern,
@@ -13,6 +12,7 @@ import { readNumber } from '../../ui/readNumber.ts';
 import { CalledOff } from '../../workers/advice.ts';
 import { runNights } from '../../workers/nights.ts';
 import type { PlayedNights } from '../../workers/nights.worker.ts';
+import { type KeptNights, useKeptNights } from './keptNights.ts';
 
 const percent = (share: number): string => `${formatNumber(Math.round(share * 1000) / 10)} %`;
 
@@ -108,22 +108,22 @@ function Drivers({ played }: { readonly played: PlayedNights }) {
 interface NightsViewProps {
   readonly stackId: string;
   readonly fromFull: boolean;
-  readonly onWorst: (
-    night: number,
-    how: { readonly pattern: OutagePattern; readonly seed: number; readonly nights: number },
-  ) => void;
+  readonly onWorst: (night: number, how: KeptNights['how']) => void;
 }
 
 /** Ten thousand outages: the spread, and which choice moves it. A first picture comes at once and gets finer. */
 export function NightsView({ stackId, fromFull, onWorst }: NightsViewProps) {
-  const { design, revision } = useOpenJob();
+  const { id, design, revision } = useOpenJob();
+  const key = `${id} ${stackId}`;
+  const kept = useKeptNights((store) => store.kept.get(key));
+  const keep = useKeptNights((store) => store.keep);
   const [patternId, setPatternId] = useState(RURAL.id);
   const [hoursText, setHoursText] = useState('2, 4, 8');
   const [nightsText, setNightsText] = useState(String(DEFAULT_NIGHTS));
   const [seedText, setSeedText] = useState('1');
   const [share, setShare] = useState<number>();
-  const [summary, setSummary] = useState<NightsSummary>();
-  const [played, setPlayed] = useState<PlayedNights & { readonly revision: number }>();
+  /** The picture while it gets finer; what is whole is kept. */
+  const [sofar, setSofar] = useState<NightsSummary>();
   const [failure, setFailure] = useState('');
   const work = useRef<AbortController>(undefined);
   useEffect(() => () => work.current?.abort(), []);
@@ -144,33 +144,41 @@ export function NightsView({ stackId, fromFull, onWorst }: NightsViewProps) {
     const controller = new AbortController();
     work.current = controller;
     setFailure('');
-    setPlayed(undefined);
     setShare(0);
     runNights(
       design,
       stackId,
       { seed, nights: Math.round(nights), fromFull, patternId, typedHours },
-      (done, sofar) => {
+      (done, part) => {
         setShare(done);
-        setSummary(sofar);
+        setSofar(part);
       },
       controller.signal,
     )
       .then(
         (found) => {
           if (found === undefined) return;
-          setSummary(found.summary);
-          setPlayed({ ...found, revision });
+          const pattern = PATTERNS.find((one) => one.id === patternId) ?? typedPattern(typedHours);
+          keep(key, {
+            summary: found.summary,
+            played: found,
+            revision,
+            how: { pattern, seed, nights: Math.round(nights), fromFull },
+          });
         },
         (error: unknown) => {
           if (!(error instanceof CalledOff))
             setFailure(error instanceof Error ? error.message : 'It could not be played.');
         },
       )
-      .finally(() => setShare(undefined));
+      .finally(() => {
+        setShare(undefined);
+        setSofar(undefined);
+      });
   };
   const pattern = PATTERNS.find(({ id }) => id === patternId);
-  const isStale = played !== undefined && played.revision !== revision;
+  const isStale = kept !== undefined && kept.revision !== revision;
+  const summary = sofar ?? kept?.summary;
   return (
     <div className="grid gap-3">
       <div className="no-print flex flex-wrap items-end gap-3">
@@ -238,30 +246,26 @@ export function NightsView({ stackId, fromFull, onWorst }: NightsViewProps) {
       {share !== undefined && <progress className="w-full" value={share} aria-label="Outages played" />}
       {isStale && (
         <p className="text-tight">
-          Played for revision {played.revision}; the design is now at {revision}. Play again.
+          Played for revision {kept.revision}; the design is now at {revision}. Play again.
         </p>
       )}
       {summary !== undefined && <Spread summary={summary} />}
-      {played !== undefined && (
+      {kept !== undefined && sofar === undefined && (
         <>
-          <Drivers played={played} />
-          {seed !== undefined && nights !== undefined && (
-            <p className="no-print">
-              <button
-                type="button"
-                className="button"
-                onClick={() =>
-                  onWorst(played.summary.worstNight, {
-                    pattern: pattern ?? typedPattern(typedHours),
-                    seed,
-                    nights,
-                  })
-                }
-              >
-                Open the worst of them, hour by hour
-              </button>
-            </p>
-          )}
+          <p className="text-[13px] text-quiet">
+            {kept.how.nights.toLocaleString('en')} outages, {kept.how.pattern.title.toLowerCase()}, seed{' '}
+            {kept.how.seed}, from {kept.how.fromFull ? 'a full bank' : 'the reserve'}.
+          </p>
+          <Drivers played={kept.played} />
+          <p className="no-print">
+            <button
+              type="button"
+              className="button"
+              onClick={() => onWorst(kept.summary.worstNight, kept.how)}
+            >
+              Open the worst of them, hour by hour
+            </button>
+          </p>
         </>
       )}
     </div>

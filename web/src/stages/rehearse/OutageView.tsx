@@ -1,4 +1,4 @@
-import { counted, formatQuantity, type OutageRun, type Plant } from '@bastion/core';
+import { formatQuantity, type OutageRun, type Plant } from '@bastion/core';
 import type { ChartData, ChartOptions } from 'chart.js';
 import { Download } from 'lucide-react';
 import { useMemo } from 'react';
@@ -8,6 +8,9 @@ import { useOpenJob } from '../../state/job.ts';
 import { noteExport } from '../../state/noteExport.ts';
 import { type ChartInks, useChartInks } from '../../ui/chart.ts';
 import { clockOf, type Played, playOutage, verdictOf } from './playOutage.ts';
+import { KeptLine } from './KeptLine.tsx';
+import { useKeptOutage } from './keptOutage.ts';
+import { OutageSums } from './OutageSums.tsx';
 import { type RehearsalVerdict, Verdict } from './Verdict.tsx';
 
 /** A line of more points than this looks the same as one of these. */
@@ -112,35 +115,6 @@ function Boards({
   );
 }
 
-function Sums({ played }: { readonly played: Played }) {
-  const { energy, generatorMinutes, generatorStarts, litres } = played.result;
-  const rows: readonly (readonly [string, string])[] = [
-    ['Served', formatQuantity(energy.served, 'Wh')],
-    ['Not served', formatQuantity(energy.unserved, 'Wh')],
-    energy.battery < 0
-      ? ['Into the bank', formatQuantity(-energy.battery, 'Wh')]
-      : ['From the bank', formatQuantity(energy.battery, 'Wh')],
-    ['From the sun', formatQuantity(energy.sunDc + energy.sunAc, 'Wh')],
-    ['Sun held back', formatQuantity(energy.curtailed, 'Wh')],
-    ['From the generator', formatQuantity(energy.generator, 'Wh')],
-    ['Lost on the way, and idle', formatQuantity(energy.losses + energy.idle, 'Wh')],
-    [
-      'Generator',
-      `${Math.round((generatorMinutes / 60) * 10) / 10} h in ${counted(generatorStarts, 'start')}, ${Math.round(litres * 10) / 10} L`,
-    ],
-  ];
-  return (
-    <dl className="grid grid-cols-[auto_1fr] gap-x-4 text-[13px]">
-      {rows.map(([what, figure]) => (
-        <div key={what} className="contents">
-          <dt className="text-quiet">{what}</dt>
-          <dd className="tabular-nums">{figure}</dd>
-        </div>
-      ))}
-    </dl>
-  );
-}
-
 /** Every hour as a row, for whoever reads tables. */
 function Hours({ run, played }: { readonly run: OutageRun; readonly played: Played }) {
   const hours = Array.from({ length: Math.ceil(run.minutes / 60) }, (_, hour) => hour * 60);
@@ -214,18 +188,26 @@ export function OutageView({
   const inks = useChartInks();
   const played = useMemo(() => playOutage(plant, run), [plant, run]);
   const verdict = verdictOf(played, run, plant, start);
-  const hours = run.minutes / 60;
+  const { kept, keep } = useKeptOutage();
+  const { id, design, revision } = useOpenJob();
+  const hours = Math.max(run.minutes, kept?.minutes ?? 0) / 60;
   const power: ChartData<'line', Points> = {
     datasets: [
       line('Wanted', pointsOf(played.wantedW, 1e-3), inks.quiet, [3, 3]),
       line('Served', pointsOf(played.servedW, 1e-3), inks.ink, []),
       line('Sun', pointsOf(played.sunW, 1e-3), inks.tight, [8, 3]),
       line('Generator', pointsOf(played.generatorW, 1e-3), inks.touch, [2, 2, 8, 2]),
+      ...(kept === undefined
+        ? []
+        : [line('Served, kept run', pointsOf(kept.played.servedW, 1e-3), inks.unknown, [10, 2, 2, 2])]),
     ],
   };
   const bank: ChartData<'line', Points> = {
     datasets: [
       line('State of charge', pointsOf(played.soc, 100), inks.within, []),
+      ...(kept === undefined
+        ? []
+        : [line('Kept run', pointsOf(kept.played.soc, 100), inks.unknown, [10, 2, 2, 2])]),
       line(
         'Discharge ends',
         [
@@ -240,6 +222,22 @@ export function OutageView({
   return (
     <div className="grid gap-3">
       <Verdict verdict={verdict} />
+      <KeptLine
+        kept={kept}
+        jobId={id}
+        revision={revision}
+        onKeep={() =>
+          keep({
+            jobId: id,
+            of: `${design.name}, ${plant.name}`,
+            revision,
+            minutes: run.minutes,
+            played,
+            words: verdict.words,
+          })
+        }
+        onDrop={() => keep(undefined)}
+      />
       <div className="h-52">
         <Line
           data={power}
@@ -272,7 +270,7 @@ export function OutageView({
         </section>
         <section>
           <h4 className="font-semibold">What it comes to</h4>
-          <Sums played={played} />
+          <OutageSums played={played} kept={kept?.played} />
         </section>
       </div>
       <Hours run={run} played={played} />

@@ -122,12 +122,12 @@ function OneSet({
             <NightsView
               stackId={plant.stackId}
               fromFull={asked.fromFull}
-              onWorst={(number, { pattern, seed, nights }) => {
+              onWorst={(number, { pattern, seed, nights, fromFull }) => {
                 const many = nightsRun(plant, installation, {
                   seed,
                   nights,
                   pattern,
-                  fromFull: asked.fromFull,
+                  fromFull,
                 });
                 setNight(nightRun(many, number));
                 onTab('outage');

@@ -32,6 +32,20 @@ export function RunList({ runs, onOpen, onStart }: RunListProps) {
           )}
           . Expected values and abort limits are worked out now and stay with the run.
         </p>
+        {(procedure.leftOut ?? []).length > 0 && (
+          <details className="mt-2">
+            <summary className="cursor-pointer">
+              {counted(procedure.leftOut?.length ?? 0, 'part')} of a whole test not needed here
+            </summary>
+            <ul className="list-disc pl-5">
+              {procedure.leftOut?.map(({ what, why }) => (
+                <li key={`${what} ${why}`}>
+                  {what}: {why}.
+                </li>
+              ))}
+            </ul>
+          </details>
+        )}
         {over > 0 && (
           <p className="mt-2 border-l-4 border-over bg-over-wash p-2">
             {counted(over, 'finding')} over the limit

@@ -12,6 +12,7 @@ import {
   stepVerdict,
   VERDICT_WORDS,
 } from './runView.ts';
+import { SkipStep } from './SkipStep.tsx';
 import { VerdictMark } from './VerdictMark.tsx';
 
 interface StepViewProps {
@@ -104,6 +105,9 @@ export function StepView({
         </button>
       )}
       {canWrite && <FromCapture step={step} onRead={onRead} />}
+      {step.section !== 'gates' && (
+        <SkipStep step={step} readings={readings} verdict={verdict} canWrite={canWrite} onRead={onRead} />
+      )}
       {canWrite && !retesting && <ReasonToGoOn step={step} readings={readings} onRead={onRead} />}
       <footer className="flex flex-wrap items-center gap-3 border-t border-rule pt-3">
         {earlier.map((one) => (

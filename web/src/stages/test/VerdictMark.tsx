@@ -1,5 +1,13 @@
 import type { Verdict } from '@bastion/core';
-import { Circle, CircleCheck, CircleDashed, NotebookPen, OctagonX, TriangleAlert } from 'lucide-react';
+import {
+  Circle,
+  CircleCheck,
+  CircleDashed,
+  CircleSlash,
+  NotebookPen,
+  OctagonX,
+  TriangleAlert,
+} from 'lucide-react';
 import { VERDICT_WORDS } from './runView.ts';
 
 const MARKS = {
@@ -8,6 +16,7 @@ const MARKS = {
   'not-judged': { icon: CircleDashed, colour: 'text-unknown' },
   within: { icon: CircleCheck, colour: 'text-within' },
   recorded: { icon: NotebookPen, colour: 'text-within' },
+  skipped: { icon: CircleSlash, colour: 'text-tight' },
   pending: { icon: Circle, colour: 'text-quiet' },
 } as const;
 

@@ -54,4 +54,5 @@ export const VERDICT_WORDS: Record<Verdict, string> = {
   within: 'within',
   recorded: 'recorded',
   pending: 'to do',
+  skipped: 'skipped',
 };

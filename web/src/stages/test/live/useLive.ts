@@ -22,6 +22,8 @@ const NOTHING: Heard = { status: 'off', sentence: '', figures: {}, trends: new M
 /** So far back the trend of a figure goes. */
 const TREND_MS = 120_000;
 const MOST_POINTS = 600;
+/** After the server has forgotten a link it is joined again so much later. */
+const AGAIN_MS = 3000;
 
 export interface Live extends Heard {
   readonly device: liveWire.LiveDevice | undefined;
@@ -73,8 +75,23 @@ export function useLive(jobId: number): Live {
         trends: grown(now.trends, message.figures, atMs),
       }));
     };
-    source.onerror = () => lose('The server does not answer; it is tried again.');
-    return () => source.close();
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    // A server that was started anew knows the link no longer, and the browser gives it up: it is joined again by its device.
+    const again = (): void => {
+      timer = setTimeout(() => {
+        api
+          .openLive(jobId, link.device)
+          .then(({ linkId }) => setLink({ device: link.device, linkId }), again);
+      }, AGAIN_MS);
+    };
+    source.onerror = () => {
+      lose('The server does not answer; it is tried again.');
+      if (source.readyState === EventSource.CLOSED) again();
+    };
+    return () => {
+      clearTimeout(timer);
+      source.close();
+    };
   }, [jobId, link, lose]);
 
   const join = useCallback(
