@@ -26,7 +26,7 @@ test('an outage is rehearsed: the first seconds, its hours, many nights, and the
   await expect(
     page.getByText(/^Kept run: Quillback boatyard workshop, Boatyard stack, revision \d+/),
   ).toContainText(/Dark after 7\.\d+ h/);
-  await expect(verdict.filter({ hasText: /^Dark after 3\.\d+ h/ })).toBeVisible();
+  await expect(verdict.filter({ hasText: /Dark after 3\.\d+ h/ })).toBeVisible();
   await expect(page.getByRole('row', { name: /^Carried for 3\.\d+ h 7\.\d+ h/ })).toBeVisible();
   await page.getByRole('button', { name: 'Let it go' }).click();
   await expect(page.getByText(/^Kept run/)).toHaveCount(0);
