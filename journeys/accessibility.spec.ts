@@ -109,7 +109,7 @@ const sideways = (page: Page): Promise<number> =>
 
 // 640 is a desk at 200 %.
 test('no page scrolls sideways on a phone, on a tablet or enlarged', async ({ page }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(360_000);
   await comeInAs(page, 'Femi');
   await page.goto('/jobs/1/test');
   await page
