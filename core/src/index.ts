@@ -344,15 +344,16 @@ export {
   type WaveFigures,
 } from './waveform/figures.ts';
 export { landingId } from './schedules/terminations.ts';
-export { IDLE_V, linkTickId } from './schedules/comms.ts';
+export { linkTickId } from './schedules/comms.ts';
 export { settingId } from './schedules/settings.ts';
 export { asBuiltEdits, asBuiltId } from './schedules/asBuilt.ts';
-export { type LinkFigure, linkFigures } from './figures/comms/linkFigures.ts';
+export { IDLE_V, type LinkFigure, linkFigures } from './figures/comms/linkFigures.ts';
 export { boardPartId } from './installation/build/boards.ts';
 export { labelSheet } from './formats/labelSheet.ts';
 export { sheetLabels } from './schedules/labels.ts';
 export { cutPlan } from './sizing/cutting.ts';
-export { sitePlan, type SitePlan } from './site/sitePlan.ts';
+export { sitePlan } from './site/sitePlan.ts';
+export type { SitePlan } from './site/siteTypes.ts';
 export { newSite, type SiteState } from './site/siteState.ts';
 export { commandSite, type SiteCommand } from './site/siteCommands.ts';
 export {

@@ -1,6 +1,7 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
+import { Sentence } from './sentence.mjs';
 
 export const root = fileURLToPath(new URL('../..', import.meta.url)).replace(/\/$/, '');
 
@@ -25,6 +26,27 @@ export async function stopChild(child, signal = 'SIGTERM', patienceMs = 15000) {
   const timer = setTimeout(() => child.kill('SIGKILL'), patienceMs);
   await ended;
   clearTimeout(timer);
+}
+
+/**
+ * Starts a program of ours by itself and waits until it says that it listens.
+ * @returns {Promise<{ child: import('node:child_process').ChildProcess, said: string }>}
+ */
+export async function startListening(program, env, what) {
+  const child = spawn(process.execPath, [program], {
+    env: { ...process.env, ...env },
+    stdio: ['ignore', 'pipe', 'inherit'],
+    detached: true,
+  });
+  let said = '';
+  await new Promise((resolve, reject) => {
+    child.stdout.on('data', (chunk) => {
+      said += String(chunk);
+      if (said.includes('listening')) resolve();
+    });
+    child.once('exit', (code) => reject(new Sentence(`${what} ended before it was ready (code ${code}).`)));
+  });
+  return { child, said };
 }
 
 export { spawn };

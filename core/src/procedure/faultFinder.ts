@@ -1,4 +1,4 @@
-import { linkFigures, type LinkFigure } from '../figures/comms/linkFigures.ts';
+import { IDLE_V, linkFigures, type LinkFigure } from '../figures/comms/linkFigures.ts';
 import type { Installation } from '../installation/installation.ts';
 import type { LinkKind } from '../installation/network.ts';
 import { type Measurement, nextOf, type Suspect } from './elimination.ts';
@@ -10,15 +10,12 @@ const BUS_OF: Readonly<Partial<Record<Symptom, LinkKind>>> = {
   'unit-lost': 'parallel-bus',
 };
 
-/** What a healthy pair shows at rest where its type says nothing, V. */
-const IDLE = { min: 3.8, max: 5 } as const;
-
 const nameOf = ({ ends: [a, b], link }: LinkFigure): string =>
   `${a?.label ?? link.a.partId} to ${b?.label ?? link.b.partId}`;
 
 function idleWords(installation: Installation, { ends: [a, b] }: LinkFigure): string {
   const type = installation.stacks.find(({ stack }) => stack.id === (a?.stackId ?? b?.stackId))?.type;
-  const { min, max } = (type?.known === true ? type.value.pairIdleV : undefined) ?? IDLE;
+  const { min, max } = (type?.known === true ? type.value.pairIdleV : undefined) ?? IDLE_V;
   return `${min} to ${max} V`;
 }
 

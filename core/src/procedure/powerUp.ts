@@ -1,3 +1,4 @@
+import { newestFirmware } from '../installation/newestFirmware.ts';
 import type { BatteryType } from '../catalogue/batteryType.ts';
 import type { InverterType } from '../catalogue/inverterType.ts';
 import type { Analysis } from '../checks/analyse.ts';
@@ -210,10 +211,7 @@ function firmwareStep(compiled: CompiledStack): ProcedureStep[] {
   const { stack } = compiled;
   const type = typeOf(compiled);
   const parts = type?.firmwareParts ?? [];
-  const versions = [...new Set(stack.units.flatMap(({ firmware }) => firmware ?? []))].sort((a, b) =>
-    b.localeCompare(a, 'en', { numeric: true }),
-  );
-  const wanted = versions[0];
+  const wanted = newestFirmware(stack.units.map(({ firmware }) => firmware));
   return [
     {
       id: `firmware-${stack.id}`,

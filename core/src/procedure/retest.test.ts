@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import { diff } from '../design/edits.ts';
 import type { Design } from '../design/schema.ts';
-import { bank1, baseDesign, circuit1, item1, stack1 } from '../testkit/designs.ts';
+import { addLoad, bank1, baseDesign, circuit1, item1, stack1 } from '../testkit/designs.ts';
 import { closedLoop, threeOnABus } from '../testkit/wired.ts';
 import { procedureFor } from './generate.ts';
 import { partOf, retestAfter } from './retest.ts';
@@ -27,8 +27,11 @@ describe('what a change asks to be tested again', () => {
     expect(retests((d) => (d.name = 'Other'))).toEqual([]);
     expect(retests((d) => (stack1(d).name = 'Upper set'))).toEqual([]);
     expect(
-      retests((d) => (d.place = { surface: 'wall', mounted: [], routes: [] } as unknown as Design['place'])),
+      retests((d) =>
+        Object.assign(circuit1(d), { note: 'By the door', cable: { lengthM: 12, areaMm2: 2.5 } }),
+      ),
     ).toEqual([]);
+    expect(retests((d) => (item1(d).name = 'Other heater'))).toEqual([]);
   });
 
   it('is firmware and what hangs on it for other firmware', () => {
@@ -79,7 +82,26 @@ describe('what a change asks to be tested again', () => {
       expect.arrayContaining(['island-s', 'bonds']),
     );
     expect(ids(retests((d) => (circuit1(d).device = { curve: 'B' })))).toEqual(['bonds']);
-    expect(ids(retests((d) => (item1(d).longestInterruptionMs = 900)))).toEqual([]);
+    expect(ids(retests((d) => (item1(d).longestInterruptionMs = 900)))).toEqual(['island-s']);
+    const loads = retests(
+      (d) => (item1(d).runningW = 2400),
+      (d) => addLoad(d, 'Pump', ['L1'], { runningW: 500, startClass: 'compressor' }),
+    );
+    expect(ids(loads)).toEqual(expect.arrayContaining(['start-s-L1', 'endurance-s']));
+    expect(ids(loads)).not.toContain('bonds');
+  });
+
+  it('is everything for a changed type, and nothing for one that only joins the job', () => {
+    const own = SAMPLE_TYPES.find(({ id }) => id === 'hybrid-5k-1ph');
+    const withType =
+      (filterLeakageMa: number) =>
+      (d: Design): void => {
+        if (own?.kind === 'inverter') d.types.push({ ...own, id: 'own', filterLeakageMa });
+      };
+    expect(retests(withType(3))).toEqual([]);
+    const changed = retests((d) => Object.assign(d.types[0] ?? {}, { filterLeakageMa: 9 }), withType(3));
+    expect(new Set(changed.map(({ why }) => why))).toEqual(new Set(['a type in use was changed']));
+    expect(ids(changed)).toContain('bonds');
   });
 
   it('is everything where a unit was replaced, or nobody knows what was touched', () => {

@@ -113,7 +113,19 @@ const RULES: readonly Rule[] = [
     steps: ['island-', 'dark-', 'start-', 'pickup-', 'bonds'],
     why: 'a circuit is on another board',
   },
-  { touched: ['circuits'], steps: [], why: '' },
+  { touched: ['circuits', '*', 'name'], steps: [], why: '' },
+  { touched: ['circuits', '*', 'note'], steps: [], why: '' },
+  { touched: ['circuits', '*', 'clampReadings'], steps: [], why: '' },
+  { touched: ['circuits', '*', 'cable'], steps: [], why: '' },
+  { touched: ['circuits', '*', 'items', '*', 'name'], steps: [], why: '' },
+  {
+    touched: ['circuits', '*', 'items', '*', 'longestInterruptionMs'],
+    steps: ['island-'],
+    why: 'a load bears another gap',
+  },
+  { touched: ['circuits'], steps: ['start-', 'pickup-', 'endurance-'], why: 'loads were changed' },
+  // A type that joins the job touches nothing by itself; figures of one that is there may mean anything.
+  { touched: ['types', '*', '*'], steps: ALL, why: 'a type in use was changed' },
   { touched: ['wiring'], steps: [], why: '' },
   { touched: ['place'], steps: [], why: '' },
   { touched: ['site', 'maintenanceBypass'], steps: ['bonds'], why: 'the bypass was changed' },
@@ -134,10 +146,17 @@ function isAbout(stepId: string, path: Path, stackIds: readonly string[]): boole
   return own.length === 0 || own.includes(String(path[1]));
 }
 
-/** What a step asks and expects: without its wording of the moment, so that a new name is no new test. */
+/** What a step asks and expects. Its title and instructions are left out: a new name of a set is no new test. */
 const demandOf = ({ readings }: ProcedureStep): string =>
   JSON.stringify(
-    readings.map(({ id, nominal, expected, abort, missing }) => [id, nominal, expected, abort, missing]),
+    readings.map(({ id, label, nominal, expected, abort, missing }) => [
+      id,
+      label,
+      nominal,
+      expected,
+      abort,
+      missing,
+    ]),
   );
 
 /**

@@ -7,6 +7,7 @@ import type { Partition } from '../installation/facts.ts';
 import type { CompiledStack, Installation } from '../installation/installation.ts';
 import { isOwnBank } from '../installation/ownBank.ts';
 import { all, field, type Known, known, mapKnown, unknownAt } from '../values/known.ts';
+import { engineOf } from './engine.ts';
 import { clearSky } from './sun.ts';
 
 export const MINUTES_OF_DAY = 1440;
@@ -73,7 +74,7 @@ export interface Plant {
 }
 
 /** What modules give of their rating in use: heat, dirt, wiring, conversion. */
-const PV_PERFORMANCE = 0.85;
+export const PV_PERFORMANCE = 0.85;
 const STANDARD_W_M2 = 1000;
 
 /** Stretches of a day as minutes: a minute belongs to the stretch that holds its middle. */
@@ -170,7 +171,7 @@ const SUN_WORDS: Readonly<Record<string, string>> = {
   moduleTypeId: 'module type',
 };
 
-/** Fuel of a set of which nothing is stated: none is counted. */
+/** The generator of a set, as its minutes need it. */
 function generatorOf(
   installation: Installation,
   compiled: CompiledStack,
@@ -194,7 +195,8 @@ function generatorOf(
       leftOut: [`${name} is left out: its rating or charging power is not known.`],
     };
   const { type, rating, charge } = given.value;
-  const mostW = Math.min(rating.wholeVa, rating.engineW.known ? rating.engineW.value : Infinity) * share;
+  const engine = engineOf(found, type, rating);
+  const mostW = engine.mostW * share;
   return {
     generator: {
       name,
@@ -203,21 +205,11 @@ function generatorOf(
       mostW,
       targetW: mostW * installation.defaults.generatorLoading.value,
       chargeW: charge * stack.units.length * share,
-      idleLPerH: type.fuelIdleLPerH ?? 0,
-      lPerKwh: type.fuelLPerKwh ?? 0,
-      fuelL: found.generator.fuelL ?? Infinity,
+      idleLPerH: engine.idleLPerH,
+      lPerKwh: engine.lPerKwh,
+      fuelL: engine.fuelL,
     },
-    leftOut: [
-      ...(rating.engineW.known
-        ? []
-        : [`What the engine of ${name} gives is not known: it is played with what its alternator gives.`]),
-      ...(type.fuelLPerKwh === undefined
-        ? [`What ${name} burns is not stated by its type: fuel is not counted.`]
-        : []),
-      ...(found.generator.fuelL === undefined
-        ? [`The fuel at hand for ${name} is not known: it never runs dry here.`]
-        : []),
-    ],
+    leftOut: [...engine.leftOut],
   };
 }
 

@@ -1,3 +1,4 @@
+import { IDLE_V } from '../figures/comms/linkFigures.ts';
 import { type ColourOrder, coreOfPin } from '../codes/pairColours.ts';
 import { type LinkFigure, linkFigures } from '../figures/comms/linkFigures.ts';
 import type { Installation } from '../installation/installation.ts';
@@ -216,9 +217,6 @@ function sharedEnds(links: readonly CommsLink[]): ReadonlySet<string> {
 
 /** What is noted of a link on site. */
 export const linkTickId = (linkId: string): string => fieldId('k', linkId);
-
-/** What a healthy pair shows at rest where its type says nothing, V. */
-export const IDLE_V = { min: 3.8, max: 5 } as const;
 
 /** How an idle voltage that was read stands to its window; nothing while nobody has read it. */
 function stateOfReading(

@@ -1,3 +1,4 @@
+import { newestFirmware } from '../installation/newestFirmware.ts';
 import type { CompiledStack, Installation } from '../installation/installation.ts';
 import type { Unit } from '../installation/facts.ts';
 import type { DeliveryTick } from '../design/delivery.ts';
@@ -255,8 +256,7 @@ function relaySetting({ stack, type }: CompiledStack, unit: Unit): Setting[] {
 }
 
 function firmwareSettings({ stack, type }: CompiledStack, unit: Unit): Setting[] {
-  const versions = stack.units.flatMap(({ firmware }) => firmware ?? []);
-  const wanted = versions.sort((a, b) => b.localeCompare(a, 'en', { numeric: true }))[0];
+  const wanted = newestFirmware(stack.units.map(({ firmware }) => firmware));
   const parts = type.known ? (type.value.firmwareParts ?? []) : [];
   return [
     {

@@ -14,7 +14,8 @@ import { explainFault } from './explainFault.ts';
 import { INSTRUMENTS, measure, measuringPlaces } from './instruments.ts';
 import { commandSite } from './siteCommands.ts';
 import { FAULT_KIND_LIST, type FaultKind, possibleFaults } from './siteFaults.ts';
-import { type SitePlan, sitePlan } from './sitePlan.ts';
+import { sitePlan } from './sitePlan.ts';
+import type { SitePlan } from './siteTypes.ts';
 import { newSite, type SiteState } from './siteState.ts';
 import { runSite } from './siteStep.ts';
 

@@ -21,7 +21,7 @@ import {
   siteFault,
   type SiteFault,
 } from './siteFaults.ts';
-import type { SitePlan } from './sitePlan.ts';
+import type { SitePlan } from './siteTypes.ts';
 import { putRight, type SiteState } from './siteState.ts';
 
 /** How an exercise is asked for: a kind of fault, or chance with how hard it may be. */

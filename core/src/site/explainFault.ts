@@ -13,7 +13,7 @@ import {
   WEAK_OHM,
 } from './siteFaults.ts';
 import { messagesOf, SITE_MESSAGES } from './siteMessages.ts';
-import type { SitePlan, SiteSet } from './sitePlan.ts';
+import type { SitePlan, SiteSet } from './siteTypes.ts';
 import { newSite, putRight, type SiteState } from './siteState.ts';
 import { runSite } from './siteStep.ts';
 

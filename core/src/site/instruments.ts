@@ -1,10 +1,10 @@
-import { bondPosition } from '../modes/walk.ts';
+import { IDLE_V } from '../figures/comms/linkFigures.ts';
 import { heardIn, pulledLinks } from './siteBus.ts';
 import { LONGER_M, placeKey, WEAK_OHM } from './siteFaults.ts';
 import { messagesOf, SITE_MESSAGES } from './siteMessages.ts';
-import type { SiteModule, SitePlan, SiteSet, SiteUnit } from './sitePlan.ts';
-import { newestFirmware, type SiteState } from './siteState.ts';
-import { modeOf } from './siteStep.ts';
+import type { SiteModule, SitePlan, SiteSet, SiteUnit } from './siteTypes.ts';
+import { newestOf, type SiteState } from './siteState.ts';
+import { gridVoltage, modeOf } from './siteStep.ts';
 import { gainOf, siteValues } from './siteValues.ts';
 
 /** Instruments that a person chooses from, each with its ranges; the resolution is a two-thousandth of the range. */
@@ -154,7 +154,8 @@ function stringV(plan: SitePlan, state: SiteState, arrayId: string): number | un
   return volts * light * (isReversed ? -1 : 1);
 }
 
-const IDLE_V = 4.3;
+const middle = ({ min, max }: { readonly min: number; readonly max: number }): number => (min + max) / 2;
+
 /** A pair that something drives shows its idle voltage; behind a lead that is pulled there is nothing. */
 function pairV(plan: SitePlan, state: SiteState, linkId: string): number | undefined {
   const link = plan.network.links.find(({ id }) => id === linkId);
@@ -165,24 +166,22 @@ function pairV(plan: SitePlan, state: SiteState, linkId: string): number | undef
       (part) => units.some(({ sourceId }) => sourceId === part) || part.startsWith(`module ${stackId}/`),
     ),
   );
-  if (set === undefined) return IDLE_V;
+  if (set === undefined) return middle(IDLE_V);
   const heard = heardIn(plan, set, state.faults);
   const isReached = (part: string): boolean =>
     set.units.some(({ sourceId, unit }) => sourceId === part && heard.units.has(unit.id)) ||
     set.modules.some(
       ({ module }) => part === `module ${set.stackId}/${module.id}` && heard.modules.has(module.id),
     );
-  const { min, max } = set.type.pairIdleV ?? { min: IDLE_V, max: IDLE_V };
-  return isReached(link.b.partId) ? (min + max) / 2 : 0;
+  return isReached(link.b.partId) ? middle(set.type.pairIdleV ?? IDLE_V) : 0;
 }
 
 /** With its neutral bonded there is next to nothing between neutral and earth; without, the filters of the equipment set it. */
 function neutralV(plan: SitePlan, state: SiteState): number {
   const kind = modeOf(plan, state);
   if (!state.lines.some(({ voltageV }) => voltageV > 0)) return 0;
-  const bonds = plan.network.bonds.filter(
-    (bond) => bondPosition(plan.network, bond, { id: kind, kind, label: '' }) === 'closed',
-  );
+  const board = plan.boards.find(({ partition }) => partition.stackId !== undefined)?.partId ?? '';
+  const bonds = plan.modes.get(kind)?.neutrals.find(({ boards }) => boards.includes(board))?.bonds ?? [];
   return bonds.length > 0 ? 0.4 : plan.lineVoltageV * 0.4;
 }
 
@@ -213,7 +212,7 @@ function figureAt(
       return what === 'port' ? unit?.batteryV : unit?.currentA;
     }
     case 'grid':
-      return state.isGridPresent ? plan.lineVoltageV : 0;
+      return gridVoltage(plan, state);
     case 'board':
       return state.lines[line]?.voltageV;
     case 'feed':
@@ -250,7 +249,7 @@ function displayAt(plan: SitePlan, state: SiteState, placeId: string): string | 
   return [
     `${set.phase}.`,
     `Address ${unit.address}.`,
-    `Firmware ${unit.firmware ?? 'not stated'}${unit.firmware === newestFirmware(found.set) ? '' : ', not the newest of the set'}.`,
+    `Firmware ${unit.firmware}${unit.firmware === newestOf(found.set) ? '' : ', not the newest of the set'}.`,
     `Set for ${settings.count} units, backup ${settings.backup ? 'on' : 'off'}, charge ${Math.round(settings.chargeA)} A, clock ${settings.isClockSet ? 'set' : 'not set'}.`,
     reported.length === 0 ? 'No message.' : `Reports: ${reported.join('; ')}.`,
   ].join(' ');

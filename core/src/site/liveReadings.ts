@@ -1,3 +1,4 @@
+import { fittedModules } from '../figures/bank/bank.ts';
 import type { Installation } from '../installation/installation.ts';
 import type { ProcedureStep, ReadingSpec } from '../procedure/schema.ts';
 
@@ -13,9 +14,7 @@ type Figures = Readonly<Record<string, number | null>>;
 function numbers({ stacks }: Pick<Installation, 'stacks'>) {
   const units = stacks.flatMap(({ stack }) => stack.units.map(({ id }) => `${stack.id}/${id}`));
   const modules = stacks.flatMap(({ stack }) =>
-    typeof stack.bank === 'object'
-      ? stack.bank.modules.flatMap(({ id, fitted }) => (fitted === 'taken-out' ? [] : [`${stack.id}/${id}`]))
-      : [],
+    typeof stack.bank === 'object' ? fittedModules(stack.bank).map(({ id }) => `${stack.id}/${id}`) : [],
   );
   return {
     set: (stackId: string): number => stacks.findIndex(({ stack }) => stack.id === stackId) + 1,

@@ -1,5 +1,5 @@
 import type { SiteCommand } from './siteCommands.ts';
-import type { SitePlan } from './sitePlan.ts';
+import type { SitePlan } from './siteTypes.ts';
 import { type MapRow, registersOf, rowsOfSite, type RegisterType } from './registerTable.ts';
 import { decodeValue } from './registerValues.ts';
 

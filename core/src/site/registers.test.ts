@@ -7,7 +7,8 @@ import { readRegisterMap } from './registerMapFile.ts';
 import { decodeValue, encodeValue } from './registerValues.ts';
 import { commandsOfWrite } from './registerWrite.ts';
 import { commandSite } from './siteCommands.ts';
-import { sitePlan, type SitePlan } from './sitePlan.ts';
+import { sitePlan } from './sitePlan.ts';
+import type { SitePlan } from './siteTypes.ts';
 import { newSite } from './siteState.ts';
 import { siteValues } from './siteValues.ts';
 

@@ -2,54 +2,19 @@ import { describe, expect, it } from 'vitest';
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import type { Design } from '../design/schema.ts';
 import { addLoad, bank1, baseDesign, forget, stack1, threePhase } from '../testkit/designs.ts';
+import { island, play } from '../testkit/site.ts';
 import { closedLoop, threeOnABus } from '../testkit/wired.ts';
 import { messagesOf } from './siteMessages.ts';
-import { commandSite, type SiteCommand } from './siteCommands.ts';
 import { possibleFaults } from './siteFaults.ts';
-import { type SitePlan, sitePlan } from './sitePlan.ts';
-import { newSite, putRight, type SetState, type SiteState } from './siteState.ts';
-import { modeOf, runSite } from './siteStep.ts';
+import { sitePlan } from './sitePlan.ts';
+import { putRight } from './siteState.ts';
+import { modeOf } from './siteStep.ts';
 
-interface Played {
-  readonly plan: SitePlan;
-  readonly state: SiteState;
-  readonly set: SetState;
-  readonly act: (...commands: SiteCommand[]) => void;
-  readonly run: (seconds: number) => void;
-}
-
-function play(edit: (design: Design) => void = () => undefined): Played {
-  const design = baseDesign();
-  edit(design);
-  const made = sitePlan(design, SAMPLE_TYPES);
-  if (!made.ok) throw new Error(made.sentence);
-  const { plan } = made;
-  const state = newSite(plan, 1);
-  const [set] = state.sets;
-  if (set === undefined) throw new Error('It has a set.');
-  return {
-    plan,
-    state,
-    set,
-    act: (...commands) => {
-      for (const command of commands) expect(commandSite(plan, state, command)).toBeUndefined();
-    },
-    run: (seconds) => runSite(plan, state, seconds),
-  };
-}
-
-/** From dead to island with everything switched on. */
-function island(edit?: (design: Design) => void): Played {
-  const site = play(edit);
-  site.act(
-    { do: 'battery', stackId: 's', closed: true },
-    { do: 'units', on: true },
-    { do: 'grid', present: false },
-  );
-  site.run(11);
-  expect(site.set.phase).toBe('island');
-  site.act({ do: 'circuits', on: true });
-  return site;
+/** The base with a type of its own. */
+function withInverter(design: Design, figures: object): void {
+  const type = SAMPLE_TYPES.find(({ id }) => id === 'hybrid-5k-1ph');
+  if (type?.kind === 'inverter') design.types.push({ ...type, id: 'own', ...figures });
+  stack1(design).inverterTypeId = 'own';
 }
 
 describe('a site in time', () => {
@@ -86,7 +51,7 @@ describe('a site in time', () => {
   });
 
   it('carries a heater: U = 230 − 0.02 · 2300 / 230, P_dc = 2300 / 0.94 + 50, ΔAh = I · t', () => {
-    const { run, set, state } = island();
+    const { run, set, state } = island((d) => withInverter(d, { outputMilliohm: 20 }));
     run(0.1);
     const [line] = state.lines;
     expect(line?.voltageV).toBeCloseTo(229.8, 9);
@@ -154,9 +119,7 @@ describe('a site in time', () => {
     expect(rest.set.units.map(({ watts }) => watts)).toEqual([0, 2300, 0, 0, 0, 0]);
     const stops = island((d) => {
       three(d);
-      const type = SAMPLE_TYPES.find(({ id }) => id === 'hybrid-5k-1ph');
-      if (type?.kind === 'inverter') d.types.push({ ...type, id: 'own', lostUnit: 'set-stops' });
-      stack1(d).inverterTypeId = 'own';
+      withInverter(d, { lostUnit: 'set-stops' });
     });
     stops.act({ do: 'plant', fault: { kind: 'unit-dropped', at: 's/L1-1' } });
     stops.run(0.1);

@@ -4,7 +4,7 @@ import { dischargeLimitA } from '../figures/bank/bank.ts';
 import { withVoltages } from '../figures/bank/nearEmpty.ts';
 import { leadOhm } from '../codes/leads.ts';
 import { AGED_FACTOR, LONGER_M, placeKey, type SiteFault, WEAK_OHM } from './siteFaults.ts';
-import type { SiteSet } from './sitePlan.ts';
+import type { SiteSet } from './siteTypes.ts';
 import type { ModuleState, SetState } from './siteState.ts';
 
 const HOUR_S = 3600;
@@ -17,9 +17,6 @@ const SLOPE = 0.12;
 /** How a module warms: so many kelvin for its limit current, with this time constant, s. */
 const WARMTH_K = 15;
 const WARMTH_S = 1200;
-/** A copper lead of this size and temperature is what a longer one is made of here. */
-const LEAD_MM2 = 50;
-const LEAD_C = 30;
 
 /** What a module has in series with it beyond what the design says: age, a longer lead (both poles), a weak joint, Ohm. */
 export function extraOhm(
@@ -30,14 +27,17 @@ export function extraOhm(
 ): number {
   const at = placeKey(set.stackId, moduleId);
   const bank = set.compiled.stack.bank;
-  const areaMm2 = (typeof bank === 'object' ? bank.lead?.areaMm2 : undefined) ?? LEAD_MM2;
+  const own = typeof bank === 'object' ? bank.modules.find(({ id }) => id === moduleId) : undefined;
+  const areaMm2 = own?.lead?.areaMm2 ?? (typeof bank === 'object' ? bank.lead?.areaMm2 : undefined);
+  const leadC = (typeof bank === 'object' ? bank.leadC : undefined) ?? set.compiled.defaults.leadC.value;
   return faults.reduce((sum, fault) => {
     if (fault.at !== at) return sum;
     switch (fault.kind) {
       case 'module-aged':
         return sum + innerOhm * (AGED_FACTOR - 1);
       case 'lead-lengthened':
-        return sum + 2 * leadOhm(LONGER_M, areaMm2, LEAD_C);
+        // It is planted only where the leads of a bank are stated.
+        return areaMm2 === undefined ? sum : sum + 2 * leadOhm(LONGER_M, areaMm2, leadC);
       case 'terminal-weak':
         return sum + WEAK_OHM;
       default:

@@ -1,6 +1,6 @@
 import type { LinkKind } from '../installation/network.ts';
 import { placeKey, type SiteFault } from './siteFaults.ts';
-import type { SitePlan, SiteSet } from './sitePlan.ts';
+import type { SitePlan, SiteSet } from './siteTypes.ts';
 
 /** What the buses of a set let through, with the leads that are pulled. */
 export interface Heard {

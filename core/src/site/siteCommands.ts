@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { type SiteFault, faultId, FORGETTABLE, placeKey, type SiteSetting, siteFault } from './siteFaults.ts';
-import type { SitePlan, SiteSet } from './sitePlan.ts';
-import { newestFirmware, type SetState, type SiteState, tell } from './siteState.ts';
+import type { SitePlan, SiteSet } from './siteTypes.ts';
+import { newestOf, type SetState, type SiteState, tell } from './siteState.ts';
 
 const key = z.string().min(1).max(120);
 
@@ -81,11 +81,11 @@ function shape(plan: SitePlan, state: SiteState, { kind, at }: SiteFault, isPlan
     for (const setting of Object.keys(FORGETTABLE))
       if (kind === 'setting-forgotten' && isSetting(setting) && at === placeKey(set.stackId, setting))
         applySetting(set, now, setting, settingValue(set, setting, isPlanted ? 'factory' : 'wanted'));
-    set.units.forEach(({ unit, address, firmware }, position) => {
+    set.units.forEach(({ unit, address }, position) => {
       const one = now.units[position];
       if (one === undefined || at !== placeKey(set.stackId, unit.id)) return;
       if (kind === 'address-doubled') one.address = isPlanted ? (now.units[0]?.address ?? address) : address;
-      if (kind === 'firmware-missed') one.firmware = isPlanted ? OLDER : (newestFirmware(set) ?? firmware);
+      if (kind === 'firmware-missed') one.firmware = isPlanted ? OLDER : newestOf(set);
     });
   });
 }
@@ -127,7 +127,7 @@ function loadFirmware(plan: SitePlan, state: SiteState, stackId: string, unitId:
   const unit = state.sets[at]?.units[position];
   if (unit === undefined) return 'There is no such unit.';
   const set = plan.sets[at];
-  if (set !== undefined) unit.firmware = newestFirmware(set);
+  if (set !== undefined) unit.firmware = newestOf(set);
   const fault: SiteFault = { kind: 'firmware-missed', at: placeKey(stackId, unitId) };
   state.faults = state.faults.filter((one) => faultId(one) !== faultId(fault));
   tell(state, `${plan.sets[at]?.units[position]?.label ?? 'A unit'} has its firmware loaded anew.`);
@@ -242,6 +242,7 @@ export function commandSite(plan: SitePlan, state: SiteState, command: SiteComma
         state.generators[plan.generators.findIndex((one) => one.generatorId === command.generatorId)];
       if (now === undefined) return 'There is no such generator.';
       now.isCalled = command.run;
+      now.isCalledByCharge = false;
       return undefined;
     }
     case 'setting':

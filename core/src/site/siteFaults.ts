@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { SitePlan, SiteSet } from './sitePlan.ts';
+import type { SitePlan, SiteSet } from './siteTypes.ts';
 
 /** Kinds of trouble that can be planted in a simulated site, in our own words, with how hard each is to find: 1 to 3. */
 export const FAULT_KINDS = {

@@ -1,4 +1,10 @@
-import { factorFinder, type LineFactors, runningItem, stepsOfStart } from '../figures/loads/loads.ts';
+import {
+  factorFinder,
+  itemPath,
+  type LineFactors,
+  runningItem,
+  stepsOfStart,
+} from '../figures/loads/loads.ts';
 import type { StartStep } from '../codes/starts.ts';
 import type { Circuit } from '../installation/facts.ts';
 import type { Supply } from '../installation/supply.ts';
@@ -34,7 +40,11 @@ export function siteCircuits(circuits: readonly Circuit[], supply: Supply, missi
       const running = runningItem(circuit, item, factorsOf, missing);
       const steps = stepsOfStart(circuit, item, supply, missing);
       if (running === undefined) return [];
-      const count = running.quantity * (item.demandFactor ?? 1);
+      if (item.demandFactor === undefined) {
+        missing.push([...itemPath(circuit, item), 'demandFactor']);
+        return [];
+      }
+      const count = running.quantity * item.demandFactor;
       return [
         {
           factors: running.factors,

@@ -1,6 +1,6 @@
 import type { Symptom } from '../procedure/plainSuspects.ts';
 import { heardIn } from './siteBus.ts';
-import type { SitePlan, SiteSet } from './sitePlan.ts';
+import type { SitePlan, SiteSet } from './siteTypes.ts';
 import { mismatchOf } from './siteSet.ts';
 import type { SetState, SiteState } from './siteState.ts';
 

@@ -1,21 +1,18 @@
 import { allowedTimeS } from '../network/overload.ts';
 import { efficiencyAt } from '../figures/capability/efficiency.ts';
-import { leadOhm } from '../codes/leads.ts';
+import { partsThrough } from '../figures/capability/acShare.ts';
+import { HYSTERESIS } from '../rehearse/outage.ts';
 import { meanSoc, stepBank } from './siteBank.ts';
 import type { Heard } from './siteBus.ts';
 import type { SiteFault } from './siteFaults.ts';
-import type { SitePlan, SiteSet, SiteUnit } from './sitePlan.ts';
+import { outputOhmOf } from './siteParts.ts';
+import type { SitePlan, SiteSet, SiteUnit } from './siteTypes.ts';
 import { type SetPhase, type SetState, type SiteState, tell } from './siteState.ts';
 
 /** How long units take to wake, s. */
 const WAKE_S = 10;
-/** A set that was empty starts again so far above its floor. */
-const BACK_ABOVE = 0.05;
 /** An overload that is over is forgotten in so many seconds. */
 const COOL_S = 60;
-/** Where a type does not say how far its output gives way, Ohm: enough to share, little enough to hold the voltage. */
-const OUTPUT_OHM = 0.02;
-const LEAD_C = 30;
 /** A surplus of AC-coupled sun raises the frequency by up to so much, Hz. */
 const SHIFT_HZ = 1;
 const FULL_SOC = 0.995;
@@ -27,6 +24,8 @@ export interface SetInput {
   readonly faults: readonly SiteFault[];
   /** W and var on each line that its boards want. */
   readonly wanted: readonly { readonly re: number; readonly im: number }[];
+  /** Frequency of what it is joined to, Hz. */
+  readonly sourceHz: number;
   /** AC power that may go into the battery from what it is joined to, W. */
   readonly mostChargeW: number;
   readonly dtS: number;
@@ -52,8 +51,7 @@ export function mismatchOf(set: SiteSet, now: SetState, heard: Heard): string | 
   const on = now.units.filter((unit, index) => unit.isOn && heard.units.has(set.units[index]?.unit.id ?? ''));
   if (set.units.length > 1) {
     if (new Set(on.map(({ address }) => address)).size < on.length) return 'two units have one address';
-    if (new Set(on.map(({ firmware }) => firmware ?? '')).size > 1)
-      return 'the firmware of its units differs';
+    if (new Set(on.map(({ firmware }) => firmware)).size > 1) return 'the firmware of its units differs';
     if (now.settings.count !== set.units.length)
       return `it is set for ${now.settings.count} of ${set.units.length} units`;
   }
@@ -131,7 +129,7 @@ export function movePhase(state: SiteState, set: SiteSet, now: SetState, input: 
     case 'dark':
     case 'empty':
       if (input.source !== undefined) enter(state, set, now, 'waiting', 'watches the source.');
-      else if (islandProblem(set, now, ready) === undefined && meanSoc(now) >= set.floorSoc + BACK_ABOVE)
+      else if (islandProblem(set, now, ready) === undefined && meanSoc(now) >= set.floorSoc + HYSTERESIS)
         leaveSource(state, set, now, ready);
       break;
     case 'tripped':
@@ -171,17 +169,16 @@ function stayInIsland(
   if (source !== undefined && now.watchedS >= set.reconnectS) join(state, set, now, source);
 }
 
-/** Share of a line that each of its units carries: by conductance of output and AC lead; none for those that are not ready. */
-export function lineParts(set: SiteSet, ready: readonly boolean[], line: number): number[] {
-  const siemens = set.units.map(({ lines, unit }, index) => {
-    if (!lines.includes(line) || ready[index] !== true) return 0;
-    const { lengthM, areaMm2 } = unit.acLead ?? {};
-    const lead = lengthM === undefined || areaMm2 === undefined ? 0 : leadOhm(lengthM, areaMm2, LEAD_C);
-    const output = set.type.outputMilliohm === undefined ? OUTPUT_OHM : set.type.outputMilliohm / 1000;
-    return 1 / Math.max(1e-6, output + lead);
-  });
-  const sum = siemens.reduce((total, one) => total + one, 0);
-  return siemens.map((one) => (sum > 0 ? one / sum : 0));
+/** Share of a line that each of its units carries, as the checks share it; none for those that are not ready. */
+function lineParts(set: SiteSet, ready: readonly boolean[], line: number): number[] {
+  const there = set.units.flatMap(({ lines }, index) =>
+    lines.includes(line) && ready[index] === true ? [index] : [],
+  );
+  const parts = partsThrough(
+    there.map((index) => set.units[index]?.acLeadOhm ?? 0),
+    outputOhmOf(set.type),
+  );
+  return set.units.map((_, index) => parts[there.indexOf(index)] ?? 0);
 }
 
 /** What a line of a set gives with the units that are ready, VA. */
@@ -211,8 +208,7 @@ function islandVoltages(
     const va = Math.hypot(load.re, load.im);
     const limit = va > 0 ? Math.min(1, (ratedVa * most) / va) : 1;
     const fed = set.units.filter(({ lines }, index) => lines.includes(line) && ready[index] === true).length;
-    const output = set.type.outputMilliohm === undefined ? OUTPUT_OHM : set.type.outputMilliohm / 1000;
-    const droopV = fed > 0 ? ((va / plan.lineVoltageV) * output) / fed : 0;
+    const droopV = fed > 0 ? ((va / plan.lineVoltageV) * outputOhmOf(set.type)) / fed : 0;
     one.voltageV = fed === 0 ? 0 : Math.max(0, plan.lineVoltageV * limit - droopV);
     if (ratedVa <= 0 || va <= ratedVa) return;
     const allowedS = allowedTimeS(set.type.overloadCurve, va / ratedVa);
@@ -329,11 +325,9 @@ export function stepSet(
   if (intoW > mostW) powersW = powersW.map((one) => (one < 0 ? (one * mostW) / intoW : one));
   now.sunW = Math.max(0, sunW - Math.max(0, intoW - mostW));
   const surplusW = -Math.min(0, now.loadW);
-  now.frequencyHz =
-    plan.frequencyHz +
-    (now.phase === 'island' && set.type.shiftsFrequency === 'yes' && surplusW > 0 && intoW > mostW
-      ? SHIFT_HZ
-      : 0);
+  const isShifting =
+    now.phase === 'island' && set.type.shiftsFrequency === 'yes' && surplusW > 0 && intoW > mostW;
+  now.frequencyHz = now.phase === 'joined' ? input.sourceHz : plan.frequencyHz + (isShifting ? SHIFT_HZ : 0);
   if (set.isOwnBank) powersW = hardestOnly(powersW);
   const { isTooMuch } = stepBank(set, now, powersW, input.faults, dtS);
   guardBattery(state, set, now, isTooMuch);

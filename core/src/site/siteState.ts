@@ -1,6 +1,7 @@
-import { type Chance, chanceOf } from '../rehearse/chance.ts';
+import { newestFirmware } from '../installation/newestFirmware.ts';
+import { NOT_RECORDED } from './siteParts.ts';
 import type { SiteFault } from './siteFaults.ts';
-import type { SitePlan, SiteSet } from './sitePlan.ts';
+import type { SitePlan, SiteSet } from './siteTypes.ts';
 
 /**
  * What a set is doing. `starting`: its units wake. `waiting`: it watches a source that came. `joined`: grid or generator goes through it.
@@ -25,7 +26,7 @@ export interface UnitState {
   watts: number;
   batteryA: number;
   batteryV: number;
-  firmware: string | undefined;
+  firmware: string;
   address: number;
 }
 
@@ -77,6 +78,8 @@ export interface GeneratorState {
   phase: 'off' | 'warming' | 'running';
   sinceS: number;
   isCalled: boolean;
+  /** Called by the charge of its bank, which then lets it go as well; a hand that called it does that itself. */
+  isCalledByCharge: boolean;
   watts: number;
   litres: number;
 }
@@ -102,7 +105,6 @@ export interface SiteEvent {
 export interface SiteState {
   timeS: number;
   readonly seed: number;
-  readonly chance: Chance;
   isGridPresent: boolean;
   /** The isolator between grid and sets. */
   isGridClosed: boolean;
@@ -163,17 +165,15 @@ const setState = (set: SiteSet): SetState => ({
   })),
 });
 
-/** The newest firmware that a unit of a set has. */
-export const newestFirmware = ({ units }: Pick<SiteSet, 'units'>): string | undefined =>
-  units
-    .flatMap(({ firmware }) => firmware ?? [])
-    .sort((a, b) => b.localeCompare(a, 'en', { numeric: true }))[0];
+/** The newest firmware of a set. */
+export const newestOf = ({ units }: Pick<SiteSet, 'units'>): string =>
+  newestFirmware(units.map(({ firmware }) => firmware)) ?? NOT_RECORDED;
 
 /** Takes out of a site what its design itself has wrong: other firmware, doubled addresses. */
 export function putRight(plan: SitePlan, state: SiteState): void {
   plan.sets.forEach((set, at) =>
     state.sets[at]?.units.forEach((unit, index) => {
-      unit.firmware = newestFirmware(set);
+      unit.firmware = newestOf(set);
       unit.address = index + 1;
     }),
   );
@@ -184,7 +184,6 @@ export function newSite(plan: SitePlan, seed: number): SiteState {
   return {
     timeS: 0,
     seed,
-    chance: chanceOf(seed, 0),
     isGridPresent: plan.hasGrid,
     isGridClosed: false,
     position: 'grid',
@@ -204,6 +203,7 @@ export function newSite(plan: SitePlan, seed: number): SiteState {
       phase: 'off',
       sinceS: 0,
       isCalled: false,
+      isCalledByCharge: false,
       watts: 0,
       litres: 0,
     })),

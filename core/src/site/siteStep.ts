@@ -5,9 +5,9 @@ import { GENERATOR_MARGIN, GENERATOR_TO_SOC } from '../rehearse/rehearse.ts';
 import { meanSoc } from './siteBank.ts';
 import { heardIn, pulledLinks } from './siteBus.ts';
 import { addCircuit } from './siteLoads.ts';
-import type { SiteBoard, SiteGenerator, SitePlan, SiteSet } from './sitePlan.ts';
+import type { SiteBoard, SiteGenerator, SitePlan, SiteSet } from './siteTypes.ts';
 import { movePhase, type SetInput, stepSet } from './siteSet.ts';
-import type { SetState, SiteState } from './siteState.ts';
+import type { GeneratorState, SetState, SiteState } from './siteState.ts';
 import { tell } from './siteState.ts';
 
 /** The step of the simulation, s: short enough for the start of a motor, long against the electronics of a transfer. */
@@ -15,6 +15,11 @@ export const STEP_S = 0.1;
 /** A break that is longer makes what was running start again, ms: contactors let go. */
 const LETS_GO_MS = 50;
 const HOUR_S = 3600;
+/** An engine carries so much over its rating for a short while, and stalls above. */
+const STALLS_ABOVE = 1.1;
+/** The voltage of the grid swells and ebbs by this share, with this time, s. */
+const GRID_SWELL = 0.004;
+const GRID_SWELL_S = 97;
 
 /** Which generator feeds in this step, and how. */
 function generatorOn(plan: SitePlan, state: SiteState): SiteGenerator | undefined {
@@ -144,31 +149,32 @@ function addTestLoad(
   });
 }
 
-/** Generators start when they are called, warm up, and burn. A two-wire set is called by the charge of its bank. */
+/** A two-wire set is called by the charge of its bank over its contact, and let go by it: at the levels that the rehearsal plays. */
+function callByCharge(plan: SitePlan, state: SiteState, generator: SiteGenerator, now: GeneratorState): void {
+  const at = plan.sets.findIndex((set) => set.stackId === generator.stackId);
+  const [set, bank] = [plan.sets[at], state.sets[at]];
+  if (generator.start !== 'two-wire' || set === undefined || bank === undefined || bank.phase === 'off')
+    return;
+  const contact = plan.network.links.find(
+    ({ kind, b }) => kind === 'dry-contact' && b.partId === `generator ${generator.generatorId}`,
+  );
+  const isReached = contact !== undefined && !pulledLinks(state.faults).has(contact.id);
+  const isEmpty =
+    bank.phase === 'empty' || (bank.phase === 'island' && meanSoc(bank) <= set.floorSoc + GENERATOR_MARGIN);
+  if (isReached && isEmpty && !now.isCalled) {
+    now.isCalled = true;
+    now.isCalledByCharge = true;
+  }
+  const isDone = meanSoc(bank) >= GENERATOR_TO_SOC || (bank.phase === 'joined' && bank.source === 'grid');
+  if (now.isCalledByCharge && isDone) now.isCalled = false;
+}
+
+/** Generators start when they are called, warm up, and burn. */
 function stepGenerators(plan: SitePlan, state: SiteState, dtS: number): void {
-  const pulled = pulledLinks(state.faults);
   plan.generators.forEach((generator, index) => {
     const now = state.generators[index];
     if (now === undefined) return;
-    const contact = plan.network.links.find(
-      ({ kind, b }) => kind === 'dry-contact' && b.partId.endsWith(generator.generatorId),
-    );
-    const bank = state.sets[plan.sets.findIndex((set) => set.stackId === generator.stackId)];
-    const set = plan.sets.find(({ stackId }) => stackId === generator.stackId);
-    if (generator.start === 'two-wire' && bank !== undefined && set !== undefined && bank.phase !== 'off') {
-      const reachable = contact === undefined || !pulled.has(contact.id);
-      if (bank.phase === 'island' && reachable && meanSoc(bank) < set.floorSoc + GENERATOR_MARGIN)
-        now.isCalled = true;
-      if (state.isGridPresent && bank.source === 'grid' && bank.phase === 'joined') now.isCalled = false;
-      if (
-        now.phase === 'running' &&
-        meanSoc(bank) > GENERATOR_TO_SOC &&
-        bank.phase === 'joined' &&
-        set.generatorChargeW > 0 &&
-        bank.chargeW === 0
-      )
-        now.isCalled = false;
-    }
+    callByCharge(plan, state, generator, now);
     now.sinceS += dtS;
     if (!now.isCalled || now.litres >= generator.fuelL) {
       if (now.phase !== 'off') tell(state, `${generator.name} stops.`);
@@ -189,15 +195,22 @@ function stepGenerators(plan: SitePlan, state: SiteState, dtS: number): void {
   });
 }
 
-/** What a set may draw to charge from what it is joined to, W. */
-function mostCharge(plan: SitePlan, state: SiteState, set: SiteSet, now: SetState, loadW: number): number {
+/**
+ * What a set draws to charge from what it is joined to, W: what is set at the port where the source stands. What an engine makes of that is
+ * its own affair.
+ */
+function mostCharge(plan: SitePlan, state: SiteState, set: SiteSet, now: SetState): number {
   if (now.phase !== 'joined') return 0;
-  const units = set.units.length;
-  if (now.source !== 'generator') return set.gridChargeW * units;
-  const generator = generatorOn(plan, state);
-  return generator === undefined
-    ? 0
-    : Math.max(0, Math.min(set.generatorChargeW * units, generator.engineW * 1.1 - loadW));
+  const atPort = now.source === 'generator' && generatorOn(plan, state)?.connection === 'generator-port';
+  return (atPort ? (set.generatorChargeW ?? 0) : set.gridChargeW) * set.units.length;
+}
+
+/** Frequency of what a set is joined to: f = f_n · (1 + droop · (1 − P / P_most)) of a generator, nominal of the grid. */
+function sourceHz(plan: SitePlan, state: SiteState, now: SetState): number {
+  const on = generatorOn(plan, state);
+  if (now.source !== 'generator' || on === undefined) return plan.frequencyHz;
+  const watts = state.generators[plan.generators.indexOf(on)]?.watts ?? 0;
+  return plan.frequencyHz * (1 + (on.droop ?? 0) * (1 - watts / on.mostW));
 }
 
 /** A generator that is asked for more than it gives stalls. */
@@ -213,14 +226,15 @@ function loadGenerator(plan: SitePlan, state: SiteState): void {
         sum + (set.phase === 'joined' && set.source === 'generator' ? set.loadW + set.chargeW : 0),
       0,
     );
-    if (now.watts <= generator.engineW * 1.25) return;
+    if (now.watts <= generator.mostW * STALLS_ABOVE) return;
     now.isCalled = false;
     tell(state, `${generator.name} stalls: ${Math.round(now.watts)} W are more than its engine gives.`);
   });
 }
 
-const atGrid = (state: SiteState, nominalV: number, loadW: number, ratedW: number): number =>
-  nominalV * (1 + 0.004 * Math.sin(state.timeS / 97)) - (ratedW > 0 ? (nominalV * 0.01 * loadW) / ratedW : 0);
+/** Line to neutral of the grid, V; 0 while it is away. */
+export const gridVoltage = ({ lineVoltageV }: SitePlan, { timeS, isGridPresent }: SiteState): number =>
+  isGridPresent ? lineVoltageV * (1 + GRID_SWELL * Math.sin(timeS / GRID_SWELL_S)) : 0;
 
 /** Voltage, current and grid power of each line once all sets have moved. */
 function settleLines(
@@ -246,10 +260,11 @@ function settleLines(
     line.loadVar = im;
     line.gridW = gridW;
     if (!backed.some(({ phase }) => phase === 'island'))
-      line.voltageV =
-        backed.length === 0 && state.position !== 'bypass'
-          ? 0
-          : atGrid(state, plan.lineVoltageV, gridW, 30000);
+      line.voltageV = backed.some(({ source }) => source === 'generator')
+        ? plan.lineVoltageV
+        : backed.length > 0 || state.position === 'bypass'
+          ? gridVoltage(plan, state)
+          : 0;
     if (line.voltageV > 0) line.lowestV = Math.min(line.lowestV, line.voltageV);
     line.loadA = line.voltageV > 0 ? Math.hypot(re, im) / line.voltageV : 0;
   });
@@ -276,6 +291,7 @@ export function stepSite(plan: SitePlan, state: SiteState): void {
       heard: heardIn(plan, set, state.faults),
       faults: state.faults,
       wanted: [],
+      sourceHz: plan.frequencyHz,
       mostChargeW: 0,
       dtS,
     });
@@ -289,13 +305,13 @@ export function stepSite(plan: SitePlan, state: SiteState): void {
     const wanted = loads.get(set.stackId) ?? plan.supply.lines.map(() => ({ re: 0, im: 0 }));
     const sunW = acSun(state, set, now) / wanted.length;
     for (const line of wanted) line.re -= sunW;
-    const loadW = wanted.reduce((sum, { re }) => sum + re, 0);
     const input: SetInput = {
       source: sourceFor(plan, state, set),
       heard: heardIn(plan, set, state.faults),
       faults: state.faults,
       wanted,
-      mostChargeW: mostCharge(plan, state, set, now, loadW),
+      sourceHz: sourceHz(plan, state, now),
+      mostChargeW: mostCharge(plan, state, set, now),
       dtS,
     };
     stepSet(plan, state, set, now, input);

@@ -2,15 +2,10 @@ import { MODE_KINDS } from '../installation/modeKinds.ts';
 import { meanSoc } from './siteBank.ts';
 import { heardIn } from './siteBus.ts';
 import { messageBits, messagesOf } from './siteMessages.ts';
-import type { SitePlan } from './sitePlan.ts';
-import {
-  type GeneratorState,
-  newestFirmware,
-  SET_PHASES,
-  type SetState,
-  type SiteState,
-} from './siteState.ts';
-import { modeOf } from './siteStep.ts';
+import { NOT_RECORDED } from './siteParts.ts';
+import type { SitePlan } from './siteTypes.ts';
+import { type GeneratorState, newestOf, SET_PHASES, type SetState, type SiteState } from './siteState.ts';
+import { gridVoltage, modeOf } from './siteStep.ts';
 import { MAP_NUMBER, type MapRow, rowsOfSite } from './registerTable.ts';
 import { encodeValue } from './registerValues.ts';
 
@@ -87,7 +82,7 @@ function unitBlocks(plan: SitePlan, state: SiteState): Values[] {
     set.units.map(({ isHost }, index): Values => {
       const unit = state.sets[at]?.units[index];
       if (unit === undefined) return {};
-      const newest = newestFirmware(set);
+      const newest = newestOf(set);
       return {
         on: unit.isOn ? 1 : 0,
         address: unit.address,
@@ -96,7 +91,7 @@ function unitBlocks(plan: SitePlan, state: SiteState): Values[] {
         powerW: unit.watts,
         batteryV: set.bank === 'none' ? null : unit.batteryV,
         batteryA: set.bank === 'none' ? null : unit.batteryA,
-        firmware: unit.firmware === newest ? 1 : 0,
+        firmware: newest === NOT_RECORDED ? null : unit.firmware === newest ? 1 : 0,
       };
     }),
   );
@@ -116,7 +111,8 @@ const moduleBlocks = (state: SiteState): Values[] =>
 /** What an instrument reads, W: its lines together; the other way round where it is turned. */
 function instrumentW(plan: SitePlan, state: SiteState, at: number): number | null {
   const instrument = plan.instruments[at];
-  if (instrument === undefined) return null;
+  // Nobody has said where it looks: it has no figure, not nought.
+  if (instrument?.at === undefined) return null;
   const sum = instrument.lines.reduce((total, line) => {
     const one = state.lines[line];
     return total + (instrument.at === 'backed-up-board' ? (one?.loadW ?? 0) : (one?.gridW ?? 0));
@@ -137,7 +133,7 @@ function blocksOf(plan: SitePlan, state: SiteState): Readonly<Record<string, rea
       loadA,
       loadW,
       lowestV,
-      gridV: state.isGridPresent ? plan.lineVoltageV : 0,
+      gridV: gridVoltage(plan, state),
       testLoadW: state.testLoadW[line] ?? 0,
     })),
     set: plan.sets.map((_, at) => setBlock(plan, state, at)),

@@ -3,7 +3,7 @@ import type { Exercise } from './apprentice.ts';
 import { INSTRUMENT_KINDS, INSTRUMENTS, type InstrumentKind, measuringPlaces } from './instruments.ts';
 import { meanSoc } from './siteBank.ts';
 import { messagesOf, SITE_MESSAGES } from './siteMessages.ts';
-import type { SitePlan } from './sitePlan.ts';
+import type { SitePlan } from './siteTypes.ts';
 import type { SiteState } from './siteState.ts';
 import { modeOf } from './siteStep.ts';
 
@@ -94,7 +94,7 @@ function setView(plan: SitePlan, state: SiteState, at: number, isBlind: boolean)
       isOn: now.units[index]?.isOn ?? false,
       watts: now.units[index]?.watts ?? 0,
       currentA: now.units[index]?.currentA ?? 0,
-      firmware: now.units[index]?.firmware ?? null,
+      firmware: now.units[index]?.firmware ?? '',
       address: now.units[index]?.address ?? 0,
     })),
     modules: set.modules.map(({ module, label }, index) => ({

@@ -49,7 +49,7 @@ const set = z.object({
       isOn: z.boolean(),
       watts: figure,
       currentA: figure,
-      firmware: z.string().nullable(),
+      firmware: z.string(),
       address: figure,
     }),
   ),

@@ -30,15 +30,16 @@ export function useFindingsAbout(checks: readonly CheckId[], about: Ref): readon
   return [...worst.values()].sort(compareFindings);
 }
 
-/** What some checks say about a thing, beside the form that would mend it. */
-export function FindingLines({
-  checks,
-  about,
-  onlyTrouble = false,
-}: AboutProps & { readonly onlyTrouble?: boolean }) {
+/** Findings as sentences; each opens into its working. `onLight` hears which one is pointed at. */
+export function FindingList({
+  found,
+  onLight,
+}: {
+  readonly found: readonly Finding[];
+  readonly onLight?: (isOn: boolean) => void;
+}) {
   const { design } = useOpenJob();
   const open = useDrawer((store) => store.open);
-  const found = useFindingsAbout(checks, about).filter((one) => !onlyTrouble || one.state !== 'within');
   if (found.length === 0) return null;
   return (
     <ul className="mt-1">
@@ -49,6 +50,8 @@ export function FindingLines({
             className="flex w-full items-start gap-2 rounded-sm px-1 py-0.5 text-left hover:bg-ground"
             title={checkById(finding.check).title}
             onClick={() => open(finding)}
+            onPointerEnter={() => onLight?.(true)}
+            onPointerLeave={() => onLight?.(false)}
           >
             <span className="shrink-0">
               <StateMark state={finding.state} />
@@ -59,4 +62,14 @@ export function FindingLines({
       ))}
     </ul>
   );
+}
+
+/** What some checks say about a thing, beside the form that would mend it. */
+export function FindingLines({
+  checks,
+  about,
+  onlyTrouble = false,
+}: AboutProps & { readonly onlyTrouble?: boolean }) {
+  const found = useFindingsAbout(checks, about).filter((one) => !onlyTrouble || one.state !== 'within');
+  return <FindingList found={found} />;
 }

@@ -1,3 +1,4 @@
+import { newestFirmware } from '../../installation/newestFirmware.ts';
 import { bankOfSet } from '../../figures/bank/ofSet.ts';
 import { plannedAddress, planBus, planComms } from '../wiring.ts';
 import { type Candidate, inBank, inStack, once, type Trouble } from './candidate.ts';
@@ -94,18 +95,13 @@ export function lessCharging({ compiled }: Trouble, key: 'gridChargeW' | 'genera
   ];
 }
 
-const newest = (versions: readonly (string | undefined)[]): string | undefined =>
-  versions
-    .flatMap((one) => (one === undefined ? [] : [one]))
-    .sort((a, b) => b.localeCompare(a, 'en', { numeric: true }))[0];
-
 /** The newest firmware that is on one of the units on all of them, part by part where the type has parts. */
 export function sameFirmware({ compiled }: Trouble): Candidate[] {
   if (compiled === undefined) return [];
   const { units } = compiled.stack;
-  const version = newest(units.map(({ firmware }) => firmware));
+  const version = newestFirmware(units.map(({ firmware }) => firmware));
   const ofPart = (part: string): string | undefined =>
-    newest(units.map(({ firmwareParts }) => firmwareParts?.find(({ id }) => id === part)?.version));
+    newestFirmware(units.map(({ firmwareParts }) => firmwareParts?.find(({ id }) => id === part)?.version));
   const words = version === undefined ? 'the newest firmware that one of them has' : `firmware ${version}`;
   return [
     once('firmware', `Load ${words} on every unit`, (design) =>

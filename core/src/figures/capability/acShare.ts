@@ -34,6 +34,14 @@ function leadOf(stackId: string, unit: Unit, conductorC: number): Known<number> 
   return known(leadOhm(given.value.lengthM, given.value.areaMm2, conductorC));
 }
 
+/** Parts of a current through leads in parallel: part_i = g_i / Σg with g = 1 / (R_out + R_lead). With nothing in the way of some, those carry all. */
+export function partsThrough(leadsOhm: readonly number[], outputOhm: number): number[] {
+  const least = Math.min(...leadsOhm) + outputOhm;
+  const siemens = leadsOhm.map((ohm) => (least > 0 ? 1 / (ohm + outputOhm) : ohm === 0 ? 1 : 0));
+  const sum = siemens.reduce((total, one) => total + one, 0);
+  return siemens.map((one) => one / sum);
+}
+
 /**
  * How paralleled units share a line through unequal AC leads. They hold one and the same voltage, so each carries in proportion
  * to its conductance: part_i = g_i / Σg with g = 1 / (R_out + R_lead). Where the type does not state how far its output gives
@@ -62,16 +70,13 @@ export function acShare(
     for (const lead of leads) if (!lead.known) missing.push(...lead.missing);
     const outputOhm = (given.value.type.outputMilliohm ?? 0) * MILLI;
     const ohms = leads.map((lead) => (lead.known ? lead.value : 0));
-    const least = Math.min(...ohms) + outputOhm;
-    // With nothing in the way of some, those carry all: a lead of no length beside one of some length.
-    const siemens = ohms.map((ohm) => (least > 0 ? 1 / (ohm + outputOhm) : ohm === 0 ? 1 : 0));
-    const sum = siemens.reduce((total, one) => total + one, 0);
+    const shares = partsThrough(ohms, outputOhm);
     groups.push({
       line,
       parts: units.map((unit, index) => ({
         ...unit,
         leadOhm: ohms[index] ?? 0,
-        part: (siemens[index] ?? 0) / sum,
+        part: shares[index] ?? 0,
       })),
     });
   });

@@ -5,6 +5,9 @@ import type { CommsLink, Part } from '../../installation/network.ts';
 import { type Known, mapKnown } from '../../values/known.ts';
 import { remember } from '../../values/remember.ts';
 
+/** What a healthy pair shows at rest where its type says nothing, V. */
+export const IDLE_V = { min: 3.8, max: 5 } as const;
+
 /**
  * What a straight cable, pin to the same pin, makes of a link whose pins are stated at both ends: right, + and − exchanged, or cores on
  * pins where nothing listens.

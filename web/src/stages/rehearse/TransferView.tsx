@@ -3,7 +3,6 @@ import {
   formatQuantity,
   type Known,
   type LinePickup,
-  sentenceOf,
   type Transfer,
   transferWave,
   writeComtradeFile,
@@ -14,8 +13,7 @@ import { useOpenJob } from '../../state/job.ts';
 import { noteExport } from '../../state/noteExport.ts';
 import { MissingLinks } from './MissingLinks.tsx';
 import { type RehearsalVerdict, Verdict } from './Verdict.tsx';
-import { useDrawer } from '../../state/drawer.ts';
-import { StateMark } from '../../ui/StateMark.tsx';
+import { FindingList } from '../../ui/FindingLines.tsx';
 
 function Pickup({ pickup }: { readonly pickup: LinePickup }) {
   const most = Math.max(pickup.ratedVa, ...pickup.steps.map(({ va }) => va));
@@ -72,28 +70,11 @@ function RecordButton({ transfer }: { readonly transfer: Transfer }) {
 
 /** What the battery bears meanwhile; each opens into its working. */
 function Battery({ battery }: { readonly battery: readonly Finding[] }) {
-  const { design } = useOpenJob();
-  const open = useDrawer((store) => store.open);
   if (battery.length === 0) return null;
   return (
     <section aria-label="The battery meanwhile">
       <h3 className="font-semibold">The battery meanwhile</h3>
-      <ul>
-        {battery.map((finding) => (
-          <li key={`${finding.check} ${finding.subject.id}`}>
-            <button
-              type="button"
-              className="flex w-full items-start gap-2 rounded-sm px-1 py-0.5 text-left text-[13px] hover:bg-ground"
-              onClick={() => open(finding)}
-            >
-              <span className="shrink-0">
-                <StateMark state={finding.state} />
-              </span>
-              <span className="min-w-0">{sentenceOf(design, finding)}</span>
-            </button>
-          </li>
-        ))}
-      </ul>
+      <FindingList found={battery} />
     </section>
   );
 }

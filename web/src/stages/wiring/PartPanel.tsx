@@ -1,21 +1,12 @@
-import {
-  concerns,
-  type Design,
-  type Finding,
-  type Network,
-  type Part,
-  sentenceOf,
-  subjectKey,
-} from '@bastion/core';
+import { concerns, type Design, type Finding, type Network, type Part, subjectKey } from '@bastion/core';
 import { Link } from 'react-router';
-import { useDrawer } from '../../state/drawer.ts';
 import { useJob, useOpenJob } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
 import { SelectField, TextField } from '../../ui/fields.tsx';
 import { deviceIn, deviceOf } from './deviceEdits.ts';
 import { useLight } from '../../state/light.ts';
 import { fieldHref } from '../../ui/fieldLinks.ts';
-import { StateMark } from '../../ui/StateMark.tsx';
+import { FindingList } from '../../ui/FindingLines.tsx';
 
 /** What is found about a part: only trouble, each once. */
 export function findingsOfPart(findings: readonly Finding[], partIds: ReadonlySet<string>): Finding[] {
@@ -127,8 +118,7 @@ export function PartPanel({
   readonly parts: readonly Part[];
   readonly network: Network;
 }) {
-  const { design, analysis } = useOpenJob();
-  const open = useDrawer((store) => store.open);
+  const { analysis } = useOpenJob();
   const lightPart = useLight((store) => store.lightPart);
   const [part] = parts;
   if (part === undefined)
@@ -148,24 +138,7 @@ export function PartPanel({
       {part.kind === 'device' && part.role !== 'circuit' && part.role !== 'service-main' && (
         <DevicePlace part={part} />
       )}
-      <ul className="mt-1">
-        {found.map((finding) => (
-          <li key={`${finding.check} ${subjectKey(finding.subject)}`}>
-            <button
-              type="button"
-              className="flex w-full items-start gap-2 rounded-sm px-1 py-0.5 text-left hover:bg-ground"
-              onClick={() => open(finding)}
-              onPointerEnter={() => lightPart(part.id)}
-              onPointerLeave={() => lightPart(undefined)}
-            >
-              <span className="shrink-0">
-                <StateMark state={finding.state} />
-              </span>
-              <span className="min-w-0">{sentenceOf(design, finding)}</span>
-            </button>
-          </li>
-        ))}
-      </ul>
+      <FindingList found={found} onLight={(isOn) => lightPart(isOn ? part.id : undefined)} />
     </section>
   );
 }

@@ -1,5 +1,6 @@
-import { bandFigures, edgeFigure, readingFigure, type ReadingSpec } from '@bastion/core';
+import { bandFigures, judgeReading, readingFigure, type ReadingSpec } from '@bastion/core';
 import { ArrowDownToLine } from 'lucide-react';
+import { VERDICT_WORDS } from '../runView.ts';
 import { Trend } from './Trend.tsx';
 import type { TrendPoint } from './useLive.ts';
 
@@ -13,13 +14,8 @@ export const figureOf = (value: number): number => Number(value.toPrecision(6));
 
 /** Past an abort limit, as a sentence; undefined while it is not. */
 export function pastAbort(spec: ReadingSpec, value: number): string | undefined {
-  const { abort } = spec;
-  if (abort === undefined) return undefined;
-  if (abort.low !== undefined && value < abort.low)
-    return `${spec.label} is ${readingFigure(figureOf(value))} ${spec.unit}, below ${edgeFigure(spec, abort.low)} ${spec.unit}`;
-  if (abort.high !== undefined && value > abort.high)
-    return `${spec.label} is ${readingFigure(figureOf(value))} ${spec.unit}, above ${edgeFigure(spec, abort.high)} ${spec.unit}`;
-  return undefined;
+  if (spec.abort === undefined || judgeReading(spec, value) !== 'abort') return undefined;
+  return `${spec.label} is ${readingFigure(figureOf(value))} ${spec.unit}, outside ${bandFigures(spec, spec.abort)} ${spec.unit}`;
 }
 
 interface LiveFigureProps {
@@ -32,19 +28,21 @@ interface LiveFigureProps {
 /** What a device says now of one reading: a proposal, which counts once a person takes it. */
 export function LiveFigure({ spec, proposal, canWrite, onTake }: LiveFigureProps) {
   const { value, points } = proposal;
-  const { expected } = spec;
-  const isIn =
-    expected === undefined ||
-    ((expected.low === undefined || value >= expected.low) &&
-      (expected.high === undefined || value <= expected.high));
+  const verdict = judgeReading(spec, figureOf(value));
+  const isBad = verdict === 'abort' || verdict === 'outside';
   const shown = readingFigure(figureOf(value));
   return (
     <div className="mt-1 flex flex-wrap items-center gap-3">
       <span className="text-quiet">Live</span>
-      <strong className={`tabular-nums ${isIn ? '' : 'text-over'}`}>
+      <strong className={`tabular-nums ${isBad ? 'text-over' : ''}`}>
         {shown} {spec.unit}
       </strong>
-      {!isIn && <span className="text-over">outside {bandFigures(spec, expected)}</span>}
+      {isBad && (
+        <span className="text-over">
+          {VERDICT_WORDS[verdict]}
+          {spec.expected !== undefined && `, expected ${bandFigures(spec, spec.expected)}`}
+        </span>
+      )}
       <Trend points={points} unit={spec.unit} />
       {canWrite && (
         <button

@@ -165,7 +165,7 @@ function Settings({ set, canAct, onCommand }: Omit<SetPanelProps, 'isBlind'>) {
         {units.map(({ unitId, label, firmware, address }) => (
           <p key={unitId} className="flex flex-wrap items-center gap-3">
             <span className="flex-1">
-              {label}: address {address}, firmware {firmware ?? 'not stated'}
+              {label}: address {address}, firmware {firmware}
             </span>
             <button
               type="button"
