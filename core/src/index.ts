@@ -75,7 +75,7 @@ export {
   verdictOfStep,
 } from './procedure/passage.ts';
 export {
-  isAcceptance,
+  isResponsibility,
   isDesignWork,
   isFieldNote,
   isNoteStamp,
@@ -302,6 +302,8 @@ export { type SizedLine, sizeLine } from './sizing/sizeLine.ts';
 export { judgeSize } from './sizing/judgeSize.ts';
 export type { SizeAnswer, SizeTest } from './sizing/question.ts';
 export { INSULATIONS, insulationsOf, METHODS } from './codes/ampacity.ts';
+export { tableValueLabel, type TableValue } from './codes/tableValues.ts';
+export { tableValue as tableValueSchema } from './design/tableValue.ts';
 export type { Cable, Laying, LinkAsWired, Passage, Remnant, Splice, Wiring } from './design/wiringSchema.ts';
 export {
   askProblem,

@@ -101,6 +101,35 @@ describe('saving a design', () => {
     ).toEqual([]);
   });
 
+  it('takes values in place of code tables from the approver alone, each under the own name, and keeps them from imports', async () => {
+    const approver = await harness.as('approver@north.test');
+    const overriding = (revision: number, id: string, by: string) =>
+      batch(revision, (draft) => {
+        draft.tableValues = [
+          ...(draft.tableValues ?? []),
+          {
+            id,
+            table: 'grouping',
+            upTo: 3,
+            value: 0.8,
+            reason: 'spaced apart',
+            by,
+            at: '2026-03-01T10:00:00.000Z',
+          },
+        ];
+      });
+    expect(codeOf(await send(overriding(1, 'v1', 'north approver')))).toBe('NOT_ALLOWED');
+    expect(codeOf(await send(overriding(1, 'v1', 'somebody else'), approver))).toBe('NOT_ALLOWED');
+    expect((await send(overriding(1, 'v1', 'north approver'), approver)).json()).toEqual({ revision: 2 });
+    const { document } = await open();
+    await designer('PUT', `/api/jobs/${jobId}/document`, { ...document, tableValues: [] });
+    expect((await open()).document.tableValues?.map(({ id }) => id)).toEqual(['v1']);
+    const copy = (await designer('POST', '/api/jobs/import', document)).json<{ id: number }>().id;
+    expect(
+      (await designer('GET', `/api/jobs/${copy}`)).json<{ document: Design }>().document.tableValues,
+    ).toBeUndefined();
+  });
+
   it('lets two people change different places from the same base', async () => {
     await send(batch(1, watts(1200)));
     const answer = await send(batch(1, (draft) => void (draft.site.altitudeM = 900)));

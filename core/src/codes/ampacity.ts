@@ -1,4 +1,5 @@
-import { codeProfile, type CodeProfileName, type Tabulated } from './profile.ts';
+import type { CodeProfileName, Tabulated } from './profile.ts';
+import { type StepRow, stepUp, type TableValue } from './tableValues.ts';
 import { ampacityMetric, ampacityNa, factorsMetric, factorsNa } from './tables.generated.ts';
 
 /** Insulation by what the tables call it: highest temperature of the copper inside. */
@@ -27,6 +28,12 @@ export const ADIABATIC_K: Readonly<Record<Insulation, number>> = {
   '90C': 143,
 };
 
+const NA_COLUMNS: Partial<Record<Insulation, 'ampacity60CA' | 'ampacity75CA' | 'ampacity90CA'>> = {
+  '60C': 'ampacity60CA',
+  '75C': 'ampacity75CA',
+  '90C': 'ampacity90CA',
+};
+
 /** Four loaded conductors in a cable tabulated for three (IEC 60364-5-52, 523.6.3). */
 const NEUTRAL_COUNTS = 0.86;
 
@@ -46,6 +53,8 @@ export interface Laid {
   readonly grouped: number;
   readonly loadedConductors: 2 | 3;
   readonly neutralCounts: boolean;
+  /** Values that stand in place of those of the tables. */
+  readonly tables?: readonly TableValue[];
 }
 
 /** The factors on a tabulated capacity: of the air around the cable, of its neighbours, of a neutral that carries. */
@@ -53,29 +62,53 @@ export interface Factors {
   readonly ambient: Tabulated;
   readonly grouping: Tabulated;
   readonly neutral: number;
+  /** Those of them that a licensed person has put in place of the table's. */
+  readonly own: readonly TableValue[];
 }
 
-const stepUp = (row: { readonly factor: number | null } | undefined): Tabulated =>
-  row?.factor ?? 'not tabulated';
+const METRIC_STEPS = {
+  air: (insulation: Insulation): readonly StepRow[] =>
+    factorsMetric.flatMap((row) =>
+      row.kind === 'ambientAirC' && row.insulation === insulation
+        ? [{ upTo: row.key, factor: row.factor }]
+        : [],
+    ),
+  grouped: factorsMetric.flatMap((row): StepRow[] =>
+    row.kind === 'groupedCircuitsBunched' ? [{ upTo: row.key, factor: row.factor }] : [],
+  ),
+};
+const NA_STEPS = {
+  air: (insulation: Insulation): readonly StepRow[] =>
+    factorsNa.flatMap((row) =>
+      row.kind === 'ambientAirC' && row.insulation === insulation
+        ? [{ upTo: row.upTo, factor: row.factor }]
+        : [],
+    ),
+  grouped: factorsNa.flatMap((row): StepRow[] =>
+    row.kind === 'currentCarryingConductors' ? [{ upTo: row.upTo, factor: row.factor }] : [],
+  ),
+};
 
 /** What the tables make of a way of laying. Between two rows the more cautious one counts. */
 export function factorsOf(profile: CodeProfileName, laid: Laid): Factors {
-  const ambient = codeProfile(profile).ambientFactor(laid.insulation, laid.ambientC);
-  if (profile === 'metric')
-    return {
-      ambient,
-      grouping: stepUp(
-        factorsMetric.find(({ kind, key }) => kind === 'groupedCircuitsBunched' && key >= laid.grouped),
-      ),
-      neutral: laid.neutralCounts && laid.loadedConductors === 3 ? NEUTRAL_COUNTS : 1,
-    };
-  const conductors = laid.grouped + (laid.neutralCounts ? 1 : 0);
+  const steps = profile === 'metric' ? METRIC_STEPS : NA_STEPS;
+  const { insulation, tables = [] } = laid;
+  const air = stepUp(
+    steps.air(insulation),
+    tables.flatMap((one) => (one.table === 'ambient' && one.insulation === insulation ? [one] : [])),
+    laid.ambientC,
+  );
+  const isCounted = laid.neutralCounts && profile !== 'metric';
+  const grouped = stepUp(
+    steps.grouped,
+    tables.filter((one) => one.table === 'grouping'),
+    laid.grouped + (isCounted ? 1 : 0),
+  );
   return {
-    ambient,
-    grouping: stepUp(
-      factorsNa.find(({ kind, upTo }) => kind === 'currentCarryingConductors' && upTo >= conductors),
-    ),
-    neutral: 1,
+    ambient: air?.factor ?? 'not tabulated',
+    grouping: grouped?.factor ?? 'not tabulated',
+    neutral: profile === 'metric' && laid.neutralCounts && laid.loadedConductors === 3 ? NEUTRAL_COUNTS : 1,
+    own: [air?.own, grouped?.own].filter((one) => one !== undefined),
   };
 }
 
@@ -93,56 +126,66 @@ const notThicker = <T extends { readonly areaMm2: number }>(
     undefined,
   );
 
-/** The row of the table that a size goes by: its own, else that of the next thinner; of one thicker than the table the last. */
-function rowFor(
-  profile: CodeProfileName,
-  { insulation, method, loadedConductors }: Pick<Laid, 'insulation' | 'method' | 'loadedConductors'>,
-  areaMm2: number,
-): { readonly areaMm2: number } | undefined {
-  if (profile !== 'metric') return notThicker(ampacityNa, areaMm2);
-  const rows = ampacityMetric.filter(
-    (row) =>
-      row.insulation === insulation && row.loadedConductors === loadedConductors && row.method === method,
-  );
-  return notThicker(rows, areaMm2);
+/** What decides which column of an ampacity table a conductor goes by. */
+type Column = Pick<Laid, 'insulation' | 'method' | 'loadedConductors' | 'tables'>;
+
+/** A row of an ampacity table. */
+interface AmpacityRow {
+  readonly areaMm2: number;
+  readonly ampacityA: Tabulated;
+  /** Who has put it in place of the table's. */
+  readonly own?: TableValue;
 }
 
-/** Size of that row, mm²; undefined where there is none. */
-export const tabulatedMm2 = (
+const isSame = (a: number, b: number): boolean => a <= b * SAME_SIZE && b <= a * SAME_SIZE;
+
+function rowsOf(profile: CodeProfileName, { insulation, method, loadedConductors }: Column): AmpacityRow[] {
+  if (profile === 'metric')
+    return ampacityMetric.filter(
+      (row) =>
+        row.insulation === insulation && row.loadedConductors === loadedConductors && row.method === method,
+    );
+  const key = NA_COLUMNS[insulation];
+  return key === undefined ? [] : ampacityNa.map((row) => ({ areaMm2: row.areaMm2, ampacityA: row[key] }));
+}
+
+/** Rows that were looked for before: there are few columns, and thousands of cables. */
+const known = new Map<string, readonly AmpacityRow[]>();
+
+function tableRows(profile: CodeProfileName, column: Column): readonly AmpacityRow[] {
+  const { insulation, method, loadedConductors, tables = [] } = column;
+  const key = `${profile} ${insulation} ${method} ${loadedConductors}`;
+  const rows = known.get(key) ?? rowsOf(profile, column);
+  known.set(key, rows);
+  const own = tables.flatMap((one): AmpacityRow[] =>
+    one.table === 'ampacity' &&
+    one.insulation === insulation &&
+    (profile !== 'metric' || (one.method === method && one.loadedConductors === loadedConductors))
+      ? [{ areaMm2: one.areaMm2, ampacityA: one.value, own: one }]
+      : [],
+  );
+  if (own.length === 0) return rows;
+  return [...rows.filter(({ areaMm2 }) => !own.some((one) => isSame(one.areaMm2, areaMm2))), ...own];
+}
+
+/** The row of the table that a size goes by: its own, else that of the next thinner; of one thicker than the table the last. */
+export const tabulatedRow = (
   profile: CodeProfileName,
-  laid: Pick<Laid, 'insulation' | 'method' | 'loadedConductors'>,
+  column: Column,
   areaMm2: number,
-): number | undefined => rowFor(profile, laid, areaMm2)?.areaMm2;
+): AmpacityRow | undefined => notThicker(tableRows(profile, column), areaMm2);
 
 /** Tabulated capacity of one conductor before any factor, A; of one thicker than the table that of its last row. */
-export function tabulatedA(
-  profile: CodeProfileName,
-  { insulation, method, loadedConductors }: Pick<Laid, 'insulation' | 'method' | 'loadedConductors'>,
-  areaMm2: number,
-): Tabulated {
-  if (profile !== 'metric') return columnA(insulation, areaMm2);
-  const rows = ampacityMetric.filter(
-    (row) =>
-      row.insulation === insulation && row.loadedConductors === loadedConductors && row.method === method,
-  );
-  return notThicker(rows, areaMm2)?.ampacityA ?? 'not tabulated';
-}
+export const tabulatedA = (profile: CodeProfileName, column: Column, areaMm2: number): Tabulated =>
+  tabulatedRow(profile, column, areaMm2)?.ampacityA ?? 'not tabulated';
 
 /** A column of the North American table, uncorrected, A. */
-export function columnA(column: Insulation, areaMm2: number): Tabulated {
-  const row = notThicker(ampacityNa, areaMm2);
-  if (row === undefined) return 'not tabulated';
-  switch (column) {
-    case '60C':
-      return row.ampacity60CA;
-    case '75C':
-      return row.ampacity75CA;
-    case '90C':
-      return row.ampacity90CA;
-    default:
-      return 'not tabulated';
-  }
-}
+export const columnA = (column: Insulation, areaMm2: number, tables?: readonly TableValue[]): Tabulated =>
+  tabulatedA(
+    'north-american',
+    { insulation: column, method: 'C', loadedConductors: 3, ...(tables === undefined ? {} : { tables }) },
+    areaMm2,
+  );
 
 /** I_z = I_table · C_a · C_g, with the factor of a loaded neutral; not tabulated while one of them is not. */
 export function ampacityOf(profile: CodeProfileName, laid: Laid, areaMm2: number): Tabulated {
@@ -153,8 +196,20 @@ export function ampacityOf(profile: CodeProfileName, laid: Laid, areaMm2: number
     : table * ambient * grouping * neutral;
 }
 
-/** Sizes that the ampacity tables of a profile know, rising, mm². */
-export const tabulatedSizes = (profile: CodeProfileName): readonly number[] =>
-  profile === 'metric'
-    ? [...new Set(ampacityMetric.map(({ areaMm2 }) => areaMm2))].sort((a, b) => a - b)
-    : ampacityNa.map(({ areaMm2 }) => areaMm2);
+const SIZES: Readonly<Record<CodeProfileName, readonly number[]>> = {
+  metric: [...new Set(ampacityMetric.map(({ areaMm2 }) => areaMm2))].sort((a, b) => a - b),
+  'north-american': ampacityNa.map(({ areaMm2 }) => areaMm2),
+};
+
+/** Sizes that the ampacity tables of a profile know, and those that somebody has added, rising, mm². */
+export function tabulatedSizes(
+  profile: CodeProfileName,
+  tables: readonly TableValue[] = [],
+): readonly number[] {
+  const own = tables.flatMap((one) =>
+    one.table === 'ampacity' && !SIZES[profile].some((size) => isSame(size, one.areaMm2))
+      ? [one.areaMm2]
+      : [],
+  );
+  return own.length === 0 ? SIZES[profile] : [...SIZES[profile], ...own].sort((a, b) => a - b);
+}

@@ -1,11 +1,17 @@
 import { ADIABATIC_K, ampacityOf } from './ampacity.ts';
 import type { CodeProfileName, Tabulated } from './profile.ts';
+import type { TableValue } from './tableValues.ts';
 
 /**
  * What a copper lead carries for long: metric, PVC, two loaded conductors clipped direct; North American, its 75 °C column. Of a
  * size between two rows the smaller counts. Corrected for the air around it.
  */
-export const leadAmpacityA = (name: CodeProfileName, areaMm2: number, ambientC: number): Tabulated =>
+export const leadAmpacityA = (
+  name: CodeProfileName,
+  areaMm2: number,
+  ambientC: number,
+  tables?: readonly TableValue[],
+): Tabulated =>
   ampacityOf(
     name,
     {
@@ -15,6 +21,7 @@ export const leadAmpacityA = (name: CodeProfileName, areaMm2: number, ambientC: 
       grouped: 1,
       loadedConductors: 2,
       neutralCounts: false,
+      ...(tables === undefined ? {} : { tables }),
     },
     areaMm2,
   );

@@ -7,11 +7,12 @@ export function isFieldNote({ path }: Edit): boolean {
   return path[0] === 'delivery' || (path[0] === 'circuits' && path[2] === 'clampReadings');
 }
 
-/** Taking responsibility for a finding, or taking that back: for the approver alone. */
-export const isAcceptance = ({ path }: Edit): boolean => path[0] === 'accepted';
+/** Taking responsibility, for a finding or for a value in place of one of a code table, or taking that back: for the approver alone. */
+export const isResponsibility = ({ path }: Edit): boolean =>
+  path[0] === 'accepted' || path[0] === 'tableValues';
 
 /** Everything that changes the design itself. */
-export const isDesignWork = (edit: Edit): boolean => !isAcceptance(edit);
+export const isDesignWork = (edit: Edit): boolean => !isResponsibility(edit);
 
 /** Whose a note is. A tick that was made before names were kept with them is nobody's: whoever takes it up next owns it. */
 export const isOthers = (note: { readonly by?: string | undefined }, by: string): boolean =>

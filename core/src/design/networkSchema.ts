@@ -14,6 +14,7 @@ export const deviceRole = z.enum([
   'battery-module',
   'dc-switch',
   'enable-switch',
+  'meter-device',
 ]);
 export type DeviceRole = z.infer<typeof deviceRole>;
 
@@ -28,6 +29,8 @@ export const device = z.strictObject({
   partitionId: id.optional(),
   generatorId: id.optional(),
   arrayId: id.optional(),
+  controllerId: id.optional(),
+  meterId: id.optional().describe('A meter of that controller, else one that a set reads by itself.'),
   fitted: z.enum(['yes', 'none']).optional(),
   typeId: id.optional(),
   ratedA: positive.max(5000).optional(),

@@ -12,6 +12,7 @@ import {
   temperatureC,
 } from '../values/quantities.ts';
 import { defaultKey } from '../codes/defaults.ts';
+import { tableValue } from './tableValue.ts';
 import { startCodeLetter } from '../codes/codeLetters.ts';
 import { acceptance } from './acceptance.ts';
 import { firstValue } from './firstValueMark.ts';
@@ -228,6 +229,9 @@ export const designSchema = z.strictObject({
   place: place.optional(),
   wiring: wiring.optional().describe('How cables are laid, and what is at hand for them.'),
   defaults: entities(override, 64).describe('Limits changed for this job, each with a reason.'),
+  tableValues: entities(tableValue, 100)
+    .optional()
+    .describe('Values of code tables that a licensed person has overridden, each with a reason.'),
   accepted: entities(acceptance, 500).describe(
     'Findings that somebody takes responsibility for, each with a reason.',
   ),

@@ -96,6 +96,7 @@ const DEVICE_WORDS: Readonly<Record<NonNullable<Part['role']>, string>> = {
   'battery-module': 'module',
   'dc-switch': 'DC switch',
   'enable-switch': 'enable',
+  'meter-device': 'meter',
   circuit: 'device',
 };
 

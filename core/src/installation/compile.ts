@@ -35,6 +35,7 @@ const NOT_LAID: ReadonlySet<string> = new Set([
   'accepted',
   'firstValues',
   'wiring',
+  'tableValues',
 ]);
 
 interface Laid {
@@ -125,6 +126,7 @@ export function compile(design: Design, catalogue: readonly EquipmentType[]): In
       ),
     ),
     delivered: deliveryTrouble(design, catalogue),
+    tableValues: design.tableValues,
     accepted: design.accepted,
     firstValues: openFirstValues(design),
     wall,

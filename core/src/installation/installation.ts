@@ -63,6 +63,7 @@ export interface CompiledStack {
   readonly batteryDevices: readonly BatteryDevice[];
   readonly stack: Stack;
   readonly site: Site;
+  readonly tableValues: Design['tableValues'];
   readonly defaults: Defaults;
   readonly type: Known<InverterType>;
   readonly supply: Known<Supply>;
@@ -151,6 +152,7 @@ export interface Installation {
   /** What was found damaged or missing on the delivery list. */
   readonly delivered: readonly DeliveryTrouble[];
   /** Findings that somebody takes responsibility for. */
+  readonly tableValues: Design['tableValues'];
   readonly accepted: Design['accepted'];
   /** Fields that the program filled to begin with and nobody has looked at yet. */
   readonly firstValues: readonly Path[];

@@ -55,6 +55,8 @@ export interface Part {
   readonly generatorId?: string;
   readonly moduleId?: string;
   readonly arrayId?: string;
+  readonly controllerId?: string;
+  readonly meterId?: string;
   /** For a device: where in its line it stands, and whether somebody said that it is there. */
   readonly role?: DeviceRole | 'circuit';
   readonly fitted?: Known<'yes' | 'none'>;
@@ -62,6 +64,12 @@ export interface Part {
   readonly device?: DeviceFigures;
   /** The type those figures come from. */
   readonly deviceTypeId?: string;
+  /** For a meter that is fed through a cable of its own: what it takes, and the largest device that protects it. */
+  readonly fed?: {
+    readonly typeId: string;
+    readonly supplyVa: number;
+    readonly supplyDeviceA: number | undefined;
+  };
   /** A short rating for the drawing, as "5 kVA". */
   readonly rating?: string;
 }

@@ -2,6 +2,8 @@ import { leadSizeWords } from '../codes/leadSizes.ts';
 import type { CableLine } from '../figures/wiring/cableLine.ts';
 import { cableLines } from '../figures/wiring/cableLines.ts';
 import type { Installation } from '../installation/installation.ts';
+import { tableValueLabel } from '../codes/tableValues.ts';
+import { ownValues, tableValueWords } from '../sizing/judgeSize.ts';
 import type { SizeAnswer, SizeTest } from '../sizing/question.ts';
 import type { Smallest } from '../sizing/smallestSize.ts';
 import { type SizedLine, sizeLine } from '../sizing/sizeLine.ts';
@@ -161,8 +163,13 @@ function rowOf(installation: Installation, line: CableLine): Row<Key> {
       state: 'unknown',
       cells: { ...NOTHING, ...own, verdict: `missing: ${describePlaces(installation, sized.missing)}` },
     };
-  const { smallest, carried, protectiveMm2 } = sized.value;
+  const { smallest, carried, protectiveMm2, chosen, question } = sized.value;
   const verdict = verdictOf(sized.value);
+  const areaMm2 = chosen?.areaMm2 ?? (smallest.kind === 'found' ? smallest.areaMm2 : undefined);
+  const tableWords =
+    areaMm2 === undefined
+      ? []
+      : ownValues(question, areaMm2).map((one) => `${tableValueLabel(one)}: ${tableValueWords(one)}`);
   const stated = line.cable?.protectiveMm2;
   return {
     ...base,
@@ -184,6 +191,7 @@ function rowOf(installation: Installation, line: CableLine): Row<Key> {
             ? `${leadSizeWords(stated)}: too thin, ${leadSizeWords(protectiveMm2)} by table`
             : leadSizeWords(stated ?? protectiveMm2),
       verdict: verdict.words,
+      override: [own.override, ...tableWords].filter((words) => words !== '').join('; '),
     },
   };
 }

@@ -44,6 +44,7 @@ interface Surroundings {
   readonly site: Installation['site'];
   readonly defaults: Installation['defaults'];
   readonly laying: Laying | undefined;
+  readonly tableValues: Installation['tableValues'];
 }
 
 /** What was asked last of the cable of each circuit. Most edits touch one circuit, and the others need not be asked again. */
@@ -68,16 +69,17 @@ function ask(installation: Installation, line: CableLine): Known<AskedLine> | un
  */
 export function askLine(installation: Installation, line: CableLine): Known<AskedLine> | undefined {
   if (line.circuit === undefined) return ask(installation, line);
-  const { site, defaults, wiring } = installation;
+  const { site, defaults, wiring, tableValues } = installation;
   const before = askedLast.get(line);
   if (
     before?.around.site === site &&
     before.around.defaults === defaults &&
-    before.around.laying === wiring?.laying
+    before.around.laying === wiring?.laying &&
+    before.around.tableValues === tableValues
   )
     return before.asked;
   const found = ask(installation, line);
-  askedLast.set(line, { around: { site, defaults, laying: wiring?.laying }, asked: found });
+  askedLast.set(line, { around: { site, defaults, laying: wiring?.laying, tableValues }, asked: found });
   return found;
 }
 

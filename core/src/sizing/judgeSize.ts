@@ -1,7 +1,8 @@
-import { ADIABATIC_K, ampacityOf, columnA, factorsOf, tabulatedA, tabulatedMm2 } from '../codes/ampacity.ts';
+import { ADIABATIC_K, ampacityOf, columnA, factorsOf, tabulatedRow } from '../codes/ampacity.ts';
 import { largestDeviceA, smallConductorA } from '../codes/deviceFor.ts';
 import { leadSizeWords } from '../codes/leadSizes.ts';
 import { codeProfile } from '../codes/profile.ts';
+import type { TableValue } from '../codes/tableValues.ts';
 import { dropV } from './drop.ts';
 import type { ConductorQuestion, SizeAnswer, SizeTest } from './question.ts';
 
@@ -53,15 +54,35 @@ export function carriesA({ profile, laid, parallel }: Lying, areaMm2: number): n
   return each === 'not tabulated' ? undefined : each * parallel;
 }
 
+/** Who has put a value in place of one of the tables, in words. */
+export const tableValueWords = ({ by, reason }: TableValue): string => `overridden by ${by}: ${reason}`;
+
+/** The values that licensed persons have put in place of those of the tables, and that a size goes by. */
+export function ownValues({ profile, laid }: Lying, areaMm2: number): readonly TableValue[] {
+  const row = tabulatedRow(profile, laid, areaMm2)?.own;
+  return [...(row === undefined ? [] : [row]), ...factorsOf(profile, laid).own];
+}
+
 /** The table value with its factors, in words. */
 export function carriesWords({ profile, laid, parallel }: Lying, areaMm2: number): string {
-  const { ambient, grouping, neutral } = factorsOf(profile, laid);
-  const row = tabulatedMm2(profile, laid, areaMm2);
-  const isOwn = row !== undefined && Math.abs(row - areaMm2) <= areaMm2 * (SAME_SIZE - 1);
+  const { ambient, grouping, neutral, own } = factorsOf(profile, laid);
+  const row = tabulatedRow(profile, laid, areaMm2);
+  const isOwnSize = row !== undefined && Math.abs(row.areaMm2 - areaMm2) <= areaMm2 * (SAME_SIZE - 1);
+  const told = (...parts: readonly (string | false | undefined)[]): string => {
+    const said = parts.filter((part) => typeof part === 'string');
+    return said.length === 0 ? '' : ` (${said.join(', ')})`;
+  };
+  const by = (table: TableValue['table']): string | undefined => {
+    const found = own.find((one) => one.table === table);
+    return found && tableValueWords(found);
+  };
   const factors = [
-    `${tabulatedA(profile, laid, areaMm2)}${isOwn || row === undefined ? '' : ` (as ${leadSizeWords(row)}, the next thinner of the table)`}`,
-    `${ambient} (${round(laid.ambientC)} °C)`,
-    `${grouping} (grouping)`,
+    `${row?.ampacityA ?? 'not tabulated'}${told(
+      row !== undefined && !isOwnSize && `as ${leadSizeWords(row.areaMm2)}, the next thinner of the table`,
+      row?.own && tableValueWords(row.own),
+    )}`,
+    `${ambient}${told(`${round(laid.ambientC)} °C`, by('ambient'))}`,
+    `${grouping}${told('grouping', by('grouping'))}`,
     ...(neutral === 1 ? [] : [`${neutral} (loaded neutral)`]),
     ...(parallel === 1 ? [] : [`${parallel} in parallel`]),
   ];
@@ -71,7 +92,7 @@ export function carriesWords({ profile, laid, parallel }: Lying, areaMm2: number
 /** Iz at the smaller of the two capacities in North American practice, A. */
 function protectedA(question: Lying, areaMm2: number, ampacityA: number): number {
   if (question.profile === 'metric') return ampacityA;
-  const column = columnA(question.terminalColumn, areaMm2);
+  const column = columnA(question.terminalColumn, areaMm2, question.laid.tables);
   return column === 'not tabulated' ? ampacityA : Math.min(ampacityA, column * question.parallel);
 }
 
@@ -83,7 +104,8 @@ function carrying(question: ConductorQuestion, areaMm2: number): SizeAnswer[] {
   const words = `${carriesWords(question, areaMm2)} = ${round(ampacityA)} A`;
   const loadA = continuousA + passingA;
   const answers = [atMost('load', loadA, ampacityA, 'A', `${round(loadA)} A of I_z = ${words}`)];
-  const column = profile === 'metric' ? 'not tabulated' : columnA(terminalColumn, areaMm2);
+  const column =
+    profile === 'metric' ? 'not tabulated' : columnA(terminalColumn, areaMm2, question.laid.tables);
   if (column !== 'not tabulated')
     answers.push(
       atMost(

@@ -32,7 +32,7 @@ export function loadedConductorsOf({ names }: CableLine): 2 | 3 {
 
 /** How a cable is laid: as it says itself, else as the job has it, else as planned. */
 export function laidAsOf(
-  { wiring, site }: Installation,
+  { wiring, site, tableValues }: Installation,
   line: CableLine,
   profile: CodeProfileName,
 ): Known<LaidAs> {
@@ -71,6 +71,7 @@ export function laidAsOf(
       grouped,
       loadedConductors: loadedConductorsOf(line),
       neutralCounts: cable?.neutralCounts === 'yes',
+      ...(tableValues === undefined ? {} : { tables: tableValues }),
     },
     terminalColumn,
     parallel: cable?.parallel ?? 1,

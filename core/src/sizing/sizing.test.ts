@@ -1,8 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { readLeadSize } from '../codes/leadSizes.ts';
+import { SAMPLE_TYPES } from '../catalogue/samples.ts';
+import { leadSizeWords, readLeadSize } from '../codes/leadSizes.ts';
+import type { TableValue } from '../codes/tableValues.ts';
+import { tableValue } from '../design/tableValue.ts';
+import { compile } from '../installation/compile.ts';
+import { conductorSchedule } from '../schedules/conductors.ts';
+import { baseDesign, circuit1 } from '../testkit/designs.ts';
 import { dropV } from './drop.ts';
-import { judgeSize } from './judgeSize.ts';
+import { carriesWords, judgeSize } from './judgeSize.ts';
 import { protectiveMm2 } from './protective.ts';
 import type { ConductorQuestion, SizeTest } from './question.ts';
 import { smallestSize } from './smallestSize.ts';
@@ -286,4 +292,90 @@ it('never gets thinner with more load, more length, hotter air or more neighbour
       },
     ),
   );
+});
+
+describe('a value in place of one of a code table', () => {
+  const by = { reason: 'tested by its maker', by: 'Robin Approver', at: '2026-03-01T10:00:00.000Z' };
+  const of = (
+    profile: ConductorQuestion['profile'],
+    tables: readonly TableValue[],
+    laid: Partial<ConductorQuestion['laid']> = {},
+  ) => question(profile, { continuousA: 24, deviceA: 25, laid: { tables, ...laid } });
+  const pvc: TableValue = {
+    id: 'v',
+    table: 'ampacity',
+    insulation: 'PVC70',
+    method: 'C',
+    loadedConductors: 2,
+    areaMm2: 2.5,
+    value: 24,
+    ...by,
+  };
+
+  // 2.5 mm² clipped direct carries 27 A: enough for 25 A. At 24 A it is not, and 4 mm² is taken.
+  it.each<[string, ConductorQuestion, string]>([
+    ['none', of('metric', []), '2.5'],
+    ['of that size', of('metric', [pvc]), '4'],
+    ['of another way of laying', of('metric', [{ ...pvc, method: 'B1' }]), '2.5'],
+    ['of another insulation', of('metric', [{ ...pvc, insulation: 'XLPE90' }]), '2.5'],
+    ['of a size that no table has', of('metric', [{ ...pvc, areaMm2: 2, value: 26 }]), '2'],
+    // 27 · 0.9 = 24.3 A, 36 · 0.9 = 32.4 A
+    [
+      'of the air',
+      of('metric', [{ id: 'v', table: 'ambient', insulation: 'PVC70', upTo: 30, value: 0.9, ...by }]),
+      '4',
+    ],
+    // Beyond 30 °C the table holds as before: 27 · 0.94 = 25.4 A at 35 °C.
+    [
+      'of air below that',
+      of('metric', [{ id: 'v', table: 'ambient', insulation: 'PVC70', upTo: 30, value: 0.5, ...by }], {
+        ambientC: 35,
+      }),
+      '2.5',
+    ],
+    // Two bunched: 0.8, 36 · 0.8 = 28.8 A; overridden with 0.95: 27 · 0.95 = 25.65 A.
+    ['two bunched', of('metric', [], { grouped: 2 }), '4'],
+    [
+      'of two bunched',
+      of('metric', [{ id: 'v', table: 'grouping', upTo: 2, value: 0.95, ...by }], { grouped: 2 }),
+      '2.5',
+    ],
+    // 1.25 · 24 = 30 A: 10 AWG carries 35 A in its 75 °C column; overridden with 29 A it does not.
+    ['North American, none', of('north-american', []), '10 AWG'],
+    [
+      'North American, of its terminal column',
+      of('north-american', [
+        { id: 'v', table: 'ampacity', insulation: '75C', areaMm2: 5.26, value: 29, ...by },
+      ]),
+      '8 AWG',
+    ],
+  ])('%s', (_, asked, size) => {
+    const found = smallestSize(asked);
+    expect(found.kind === 'found' && leadSizeWords(found.areaMm2)).toBe(
+      leadSizeWords(readLeadSize(size) ?? 0),
+    );
+  });
+
+  it('stands in the working with who put it there, and in the schedule', () => {
+    expect(carriesWords(of('metric', [pvc]), 2.5)).toBe(
+      '24 (overridden by Robin Approver: tested by its maker) · 1 (30 °C) · 1 (grouping)',
+    );
+    const design = baseDesign();
+    Object.assign(circuit1(design), { cable: { areaMm2: 2.5, lengthM: 10 } });
+    design.tableValues = [{ ...pvc, table: 'ampacity' }];
+    const row = conductorSchedule(compile(design, SAMPLE_TYPES)).rows.find(({ id }) => id === 'circuit c1');
+    expect(row?.cells.override).toBe(
+      'Carries, 2.5 mm², PVC70, C, 2 loaded: overridden by Robin Approver: tested by its maker',
+    );
+    const before = compile({ ...design, tableValues: [] }, SAMPLE_TYPES);
+    expect(conductorSchedule(before).rows.find(({ id }) => id === 'circuit c1')?.cells.override).toBe('');
+  });
+
+  it('is refused where its table has no such row', () => {
+    const read = (value: object) => tableValue.safeParse({ ...pvc, ...value }).success;
+    expect(read({})).toBe(true);
+    expect(read({ method: undefined })).toBe(false);
+    expect(read({ insulation: '75C' })).toBe(false);
+    expect(read({ value: 0 })).toBe(false);
+  });
 });

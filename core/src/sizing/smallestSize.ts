@@ -46,7 +46,7 @@ export const worstOf = (answers: readonly SizeAnswer[]): SizeAnswer | undefined 
 /** Tries the sizes of the tables from the smallest on; where none carries, or none that carries fits its terminals, it says so. */
 export function smallestSize(
   question: ConductorQuestion,
-  sizes: readonly number[] = tabulatedSizes(question.profile),
+  sizes: readonly number[] = tabulatedSizes(question.profile, question.laid.tables),
 ): Smallest {
   let before: readonly SizeAnswer[] | undefined;
   for (const areaMm2 of sizes) {

@@ -5,6 +5,7 @@ import {
   formatQuantity,
   modesOf,
   sentenceOf,
+  tableValueLabel,
   type State,
   STATES,
   verdictOf,
@@ -52,6 +53,11 @@ export function limitsReport(
     ];
   });
   const overrides = design.defaults.map((one): Content[] => [one.id, String(one.value), one.reason]);
+  const tableRows = (design.tableValues ?? []).map((one): Content[] => [
+    tableValueLabel(one),
+    String(one.value),
+    `${one.by}: ${one.reason}`,
+  ]);
   return reportPage(
     `${design.name}: limits`,
     `Revision ${made.revision}, printed ${moment(made.madeAt)}. ${findings.length} findings in ${modesOf(installation).length} operating modes.`,
@@ -66,6 +72,12 @@ export function limitsReport(
         : [
             heading('Limits changed for this job'),
             table(['auto', 'auto', '*'], ['Default', 'Value', 'Reason'], overrides),
+          ]),
+      ...(tableRows.length === 0
+        ? []
+        : [
+            heading('Values of code tables overridden for this job'),
+            table(['*', 'auto', '*'], ['Table', 'Value', 'By, and why'], tableRows),
           ]),
     ],
   );

@@ -2,7 +2,7 @@ import {
   conflictsBetween,
   type Edit,
   FORMAT,
-  isAcceptance,
+  isResponsibility,
   isNoteStamp,
   sameJson,
   type wire,
@@ -314,7 +314,7 @@ export class EditQueue {
     if (rows.length === 0) return;
     const { database, onAccepted } = this.options;
     const accepted = together.filter(
-      ({ batch }, index) => 'revision' in (outcomes[index] ?? {}) && batch.patches.some(isAcceptance),
+      ({ batch }, index) => 'revision' in (outcomes[index] ?? {}) && batch.patches.some(isResponsibility),
     );
     if (accepted.length === 0) return this.insert(jobId, rows);
     await database.sequelize.transaction(async (transaction) => {

@@ -1,14 +1,17 @@
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from 'sequelize';
 import {
+  type Acceptance,
   acceptanceSchema,
   type Design,
   diff,
   type Edit,
   FORMAT,
-  isAcceptance,
+  isResponsibility,
   isDesignWork,
   isFieldNote,
+  type TableValue,
+  tableValueSchema,
   type wire,
 } from '@bastion/core';
 import type { Database } from '../database.ts';
@@ -35,7 +38,7 @@ export function jobs(database: Database, now: () => Date, audit: Audit, pool: Po
     pool,
     now,
     onAccepted: async (person, jobId, edits, transaction) => {
-      for (const told of acceptancesIn(edits))
+      for (const told of responsibilitiesIn(edits))
         await audit.add(person, told.action, `job ${jobId}: ${told.subject}`, transaction);
     },
     onMoved: (jobId, revision) => {
@@ -121,7 +124,8 @@ export function jobs(database: Database, now: () => Date, audit: Audit, pool: Po
       variant: { readonly variantOf?: number; readonly variantName?: string } = {},
     ): Promise<number> => {
       if (!canEdit(person)) throw new RefusalError('NOT_ALLOWED');
-      const design = { ...(await pool.readWhole(given)), accepted: [] };
+      const { tableValues: _, ...read } = await pool.readWhole(given);
+      const design: Design = { ...read, accepted: [] };
       const text = JSON.stringify(design);
       const summary = await pool.summary(text);
       return sequelize.transaction(async (transaction) => {
@@ -157,7 +161,7 @@ export function jobs(database: Database, now: () => Date, audit: Audit, pool: Po
         if (firmId !== person.firmId) throw new RefusalError('NOT_FOUND');
         if (replaces !== undefined && replaces !== revision)
           throw new RefusalError('IMPORT_STALE', { revision });
-        const design = withAcceptancesOf(given, before.design);
+        const design = withResponsibilitiesOf(given, before.design);
         const number = revision + 1;
         const at = now();
         const written = JSON.stringify(design);
@@ -220,40 +224,66 @@ export function jobs(database: Database, now: () => Date, audit: Audit, pool: Po
 /** How far ahead of the server's clock a device may be. */
 const CLOCK_SLACK_MS = 5 * 60_000;
 
-/** An acceptance carries the name of whoever makes it, and no time to come. */
-function isOwnAcceptance(person: Person, edit: Edit, now: Date): boolean {
-  if (!isAcceptance(edit)) return false;
-  if (edit.op === 'remove') return true;
-  if (edit.op !== 'insert') return false;
-  const read = acceptanceSchema.safeParse(edit.entity);
-  return (
-    read.success && read.data.by === person.name && Date.parse(read.data.at) <= now.getTime() + CLOCK_SLACK_MS
-  );
+/** What an edit at a list of responsibilities puts there; undefined where it puts nothing that the list could hold. */
+function responsibilityOf(list: string | undefined, entity: unknown): Acceptance | TableValue | undefined {
+  const read = (list === 'tableValues' ? tableValueSchema : acceptanceSchema).safeParse(entity);
+  return read.success ? read.data : undefined;
 }
 
+/** A responsibility carries the name of whoever takes it, and no time to come. It may be given back by each who may take it. */
+function isOwnResponsibility(person: Person, edit: Edit, now: Date): boolean {
+  const [list, ...within] = edit.path;
+  if (!isResponsibility(edit) || edit.op === 'order') return false;
+  const isOwn = (entity: unknown): boolean => {
+    const taken = responsibilityOf(list, entity);
+    return taken?.by === person.name && Date.parse(taken.at) <= now.getTime() + CLOCK_SLACK_MS;
+  };
+  if (edit.op === 'remove') return true;
+  if (edit.op === 'insert') return isOwn(edit.entity);
+  // The first of a list that was not there before, and that taken back.
+  if (within.length > 0 || list !== 'tableValues') return false;
+  if (edit.after === undefined) return true;
+  return edit.before === undefined && Array.isArray(edit.after) && edit.after.every(isOwn);
+}
+
+const subjectWords = (taken: Acceptance | TableValue): string =>
+  'table' in taken
+    ? `table value ${taken.value} (${taken.table}): ${taken.reason}`
+    : `${taken.check} of ${taken.subject.kind} ${taken.subject.id}: ${taken.reason}`;
+
 /** What edits say about responsibility taken or given back, for the audit trail. */
-function acceptancesIn(edits: readonly Edit[]): { action: string; subject: string }[] {
-  return edits.filter(isAcceptance).flatMap((edit) => {
-    if (edit.op !== 'insert' && edit.op !== 'remove') return [];
-    const read = acceptanceSchema.safeParse(edit.entity);
-    if (!read.success) return [];
-    const { check, subject, reason } = read.data;
-    const action = edit.op === 'insert' ? 'accepted a finding' : 'took an acceptance back';
-    return [{ action, subject: `${check} of ${subject.kind} ${subject.id}: ${reason}` }];
+function responsibilitiesIn(edits: readonly Edit[]): { action: string; subject: string }[] {
+  return edits.filter(isResponsibility).flatMap((edit) => {
+    if (edit.op === 'order') return [];
+    const [list] = edit.path;
+    const what = list === 'tableValues' ? 'a table value' : 'a finding';
+    const told = (entities: unknown, isTaken: boolean) =>
+      (Array.isArray(entities) ? entities : [entities]).flatMap((entity) => {
+        const taken = responsibilityOf(list, entity);
+        const verb = list === 'tableValues' ? 'put in' : 'accepted';
+        const action = isTaken
+          ? `${verb} ${what}`
+          : list === 'tableValues'
+            ? `took back ${what}`
+            : 'took an acceptance back';
+        return taken === undefined ? [] : [{ action, subject: subjectWords(taken) }];
+      });
+    if (edit.op === 'set') return [...told(edit.before, false), ...told(edit.after, true)];
+    return told(edit.entity, edit.op === 'insert');
   });
 }
 
-/** What each role may change of a design: the designer all but acceptances, the field notes, the approver acceptances of their own name. */
+/** What each role may change of a design: the designer all but responsibilities, the field notes, the approver responsibilities of their own name. */
 function mayMake(person: Person, edits: readonly Edit[], now: Date): boolean {
   if (canEdit(person)) return edits.every(isDesignWork);
-  if (canAccept(person)) return edits.every((edit) => isOwnAcceptance(person, edit, now));
+  if (canAccept(person)) return edits.every((edit) => isOwnResponsibility(person, edit, now));
   return canNote(person) && edits.every(isFieldNote);
 }
 
 /** An import brings a design, not the responsibility of people: what stands accepted in the job stays, nothing else comes in. */
-const withAcceptancesOf = (design: Design, before: Design): Design => ({
-  ...design,
-  accepted: before.accepted,
-});
+function withResponsibilitiesOf({ tableValues: _, ...design }: Design, before: Design): Design {
+  const { accepted, tableValues } = before;
+  return { ...design, accepted, ...(tableValues === undefined ? {} : { tableValues }) };
+}
 
 export type Jobs = ReturnType<typeof jobs>;

@@ -7,7 +7,7 @@ import {
   diff,
   type Edit,
   invertEdits,
-  isAcceptance,
+  isResponsibility,
   isDesignWork,
   isFieldNote,
   modesOf,
@@ -137,7 +137,7 @@ let leaving: (() => void) | undefined;
 function whyNot(job: OpenJob, edits: readonly Edit[]): string | undefined {
   const isOthers = 'Your role does not change designs.';
   if (job.canEdit) return edits.every(isDesignWork) ? undefined : isOthers;
-  if (job.canAccept && edits.every(isAcceptance)) return undefined;
+  if (job.canAccept && edits.every(isResponsibility)) return undefined;
   if (!job.canNote || !edits.every(isFieldNote)) return isOthers;
   const after = applyEdits(job.design, edits);
   const { session } = useSession.getState();

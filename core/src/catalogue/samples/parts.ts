@@ -36,6 +36,8 @@ export const SAMPLE_PARTS: readonly EquipmentType[] = [
     name: 'Sample three-phase meter with sensors',
     lines: 3,
     roles: ['grid', 'generation', 'load'],
+    supplyVa: 5,
+    supplyDeviceA: 6,
     protocol: 'meter-bus',
     addressRule: 'unique-per-role',
     commsPins: [{ port: 'bus', plus: 'A', minus: 'B', longestM: 200 }],

@@ -5,7 +5,6 @@ import type { BankCircuit } from '../../figures/bank/bankCircuit.ts';
 import { branchCurrents } from '../../figures/bank/branchCurrents.ts';
 import { chargeShareOf } from '../../figures/bank/chargeShare.ts';
 import type { CompiledBank } from '../../figures/bank/bank.ts';
-import type { Site } from '../../installation/facts.ts';
 import type { CompiledStack } from '../../installation/installation.ts';
 import { all, field, type Known, known, uniquePaths, unknownAt } from '../../values/known.ts';
 import type { Path } from '../../values/problem.ts';
@@ -28,7 +27,10 @@ const KIND_WORDS: Readonly<Record<BranchKind, string>> = {
 const BRANCH_KINDS: readonly BranchKind[] = ['module-lead', 'link', 'group-lead', 'bar', 'device'];
 
 /** What a branch may carry for long; undefined where nothing limits it (a bar without a type). */
-function limitOf(site: Site, { areaMm2, ratedA, kind, path }: Branch): Known<number> | undefined {
+function limitOf(
+  { site, tableValues }: CompiledStack,
+  { areaMm2, ratedA, kind, path }: Branch,
+): Known<number> | undefined {
   const profile = field(site.codeProfile, 'site', 'codeProfile');
   if (ratedA !== undefined) {
     // A device is rated above a lasting load by the factor of the code profile; a bar is rated for it.
@@ -44,7 +46,7 @@ function limitOf(site: Site, { areaMm2, ratedA, kind, path }: Branch): Known<num
     ambientC: field(site.equipmentHighestC, 'site', 'equipmentHighestC'),
   });
   if (!given.known) return given;
-  const ampacityA = leadAmpacityA(given.value.profile, areaMm2, given.value.ambientC);
+  const ampacityA = leadAmpacityA(given.value.profile, areaMm2, given.value.ambientC, tableValues);
   return ampacityA === 'not tabulated'
     ? unknownAt(path)
     : known(ampacityA / codeProfile(given.value.profile).continuousFactor);
@@ -52,7 +54,7 @@ function limitOf(site: Site, { areaMm2, ratedA, kind, path }: Branch): Known<num
 
 /** What each branch of a bank may carry, in their order: the same in every mode. */
 const limitsOf = remember((compiled: CompiledStack) =>
-  remember((circuit: BankCircuit) => circuit.branches.map((branch) => limitOf(compiled.site, branch))),
+  remember((circuit: BankCircuit) => circuit.branches.map((branch) => limitOf(compiled, branch))),
 );
 
 /** What flows for long in one situation. */

@@ -1,7 +1,12 @@
 import type { DeviceFigures, Network, Part } from '../../installation/network.ts';
 
 /** Places whose device is there to open on too much current; elsewhere a switch alone may stand. */
-const GUARDS: ReadonlySet<Part['role']> = new Set(['service-main', 'unit-grid', 'unit-output']);
+const GUARDS: ReadonlySet<Part['role']> = new Set([
+  'service-main',
+  'unit-grid',
+  'unit-output',
+  'meter-device',
+]);
 
 const opensOnCurrent = ({ device }: DeviceFigures): boolean =>
   device === 'circuit-breaker' || device === 'fuse' || device === 'dc-breaker' || device === 'dc-fuse';

@@ -1,6 +1,7 @@
+import { variantOf } from '../../testkit/bonding.ts';
 import { checkTable } from '../../testkit/checkTable.ts';
 import { stack1 } from '../../testkit/designs.ts';
-import { place } from '../../testkit/wired.ts';
+import { place, withMeters } from '../../testkit/wired.ts';
 import { wiringPorts } from './wiringPorts.ts';
 
 // The 5 kVA unit: backup output 35 A, grid port 40 A.
@@ -40,6 +41,28 @@ checkTable(wiringPorts, [
     },
     state: 'unknown',
     missing: 'stacks/s/units/u1/inverterTypeId',
+  },
+  {
+    name: 'the type of that unit is in the job: its own port counts',
+    edit: (d) => {
+      d.types.push(variantOf('inverter', 'hybrid-5k-1ph', { id: 'fellow', backupPortA: 30 }));
+      Object.assign(stack1(d).units[0] ?? {}, { inverterTypeId: 'fellow' });
+      place(d, 'unit-output', { stackId: 's', unitId: 'u1', ratedA: 32 });
+    },
+    state: 'over',
+    value: 32,
+    limit: 30,
+  },
+  {
+    name: '10 A ahead of a meter that stands 6 A',
+    edit: (d) => {
+      withMeters(d);
+      place(d, 'meter-device', { controllerId: 'c', meterId: 'm2', ratedA: 10 });
+    },
+    state: 'over',
+    value: 10,
+    limit: 6,
+    says: 'Device of load meter is rated 10 A and its meter 6 A',
   },
   { name: 'nothing stated at the ports', state: 'nothing' },
 ]);

@@ -1,5 +1,6 @@
 import type { CompiledStack } from '../../installation/installation.ts';
 import type { Network, Part } from '../../installation/network.ts';
+import { typeOfUnit } from '../../figures/wiring/acCarried.ts';
 import type { InverterType } from '../../catalogue/inverterType.ts';
 import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding } from '../check.ts';
 import type { Finding } from '../finding.ts';
@@ -68,6 +69,17 @@ function ofTransfer(context: CheckContext, network: Network, compiled: CompiledS
   return [held(context, network, main, ratedA, 'the transfer device behind it', ['types', id, 'ratedA'])];
 }
 
+/** The device ahead of a meter's supply cable against the largest one that its type allows. */
+function ofMeter(context: CheckContext, network: Network, part: Part): Finding[] {
+  if (!isGuard(part) || part.ratedA?.known !== true) return [];
+  const { fed } = part;
+  if (fed === undefined) return [];
+  const path = ['types', fed.typeId, 'supplyDeviceA'];
+  return fed.supplyDeviceA === undefined
+    ? [unknownFinding(wiringPorts.id, context, partSubject(network, part), 'A', [path])]
+    : [held(context, network, part, fed.supplyDeviceA, 'its meter', path)];
+}
+
 /** Devices at the ports of units, and ahead of a transfer device, against what stands behind them. */
 export const wiringPorts: Check<'wiring.ports'> = {
   id: 'wiring.ports',
@@ -88,19 +100,19 @@ export const wiringPorts: Check<'wiring.ports'> = {
           .filter(({ stackId }) => stackId === compiled.stack.id)
           .flatMap((part): Finding[] => {
             if (!compiled.type.known) return [];
-            // The type of the set tells nothing of a unit of another type.
             const unit = compiled.stack.units.find(({ id }) => id === part.unitId);
-            const other = unit?.inverterTypeId;
-            return other === undefined || other === compiled.stack.inverterTypeId
-              ? ofUnit(context, network, part, compiled.type.value)
-              : [
-                  unknownFinding(wiringPorts.id, context, partSubject(network, part), 'A', [
-                    ['stacks', compiled.stack.id, 'units', unit?.id ?? '', 'inverterTypeId'],
-                  ]),
-                ];
+            const type =
+              unit === undefined ? compiled.type : typeOfUnit(context.installation, compiled, unit);
+            return type.known
+              ? ofUnit(context, network, part, type.value)
+              : [unknownFinding(wiringPorts.id, context, partSubject(network, part), 'A', type.missing)];
           }),
         ...ofTransfer(context, network, compiled),
       ]);
-      return troubleOrOne(findings, { ...WHOLE, label: 'Every device of a stated rating at a port' });
+      const meters = devicesOf(network, 'meter-device').flatMap((part) => ofMeter(context, network, part));
+      return troubleOrOne([...findings, ...meters], {
+        ...WHOLE,
+        label: 'Every device of a stated rating at a port',
+      });
     }),
 };

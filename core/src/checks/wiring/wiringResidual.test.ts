@@ -1,3 +1,4 @@
+import { variantOf } from '../../testkit/bonding.ts';
 import { checkTable } from '../../testkit/checkTable.ts';
 import { circuit1, stack1 } from '../../testkit/designs.ts';
 import { ownDevice, place } from '../../testkit/wired.ts';
@@ -60,5 +61,28 @@ checkTable(wiringResidual, [
     state: 'over',
     value: 2,
     limit: 4,
+  },
+  {
+    name: 'a fellow unit of the set wants more than the first',
+    edit: (d) => {
+      d.types.push(variantOf('inverter', 'hybrid-5k-1ph', { id: 'fellow', residualDevice: 'B' }));
+      stack1(d).units.push({ id: 'u2', inverterTypeId: 'fellow' });
+      circuit1(d).device = { typeId: RCD };
+    },
+    state: 'over',
+    value: 2,
+    limit: 4,
+    says: 'the inverter wants type B',
+  },
+  {
+    name: 'what a fellow wants is not stated, and type A is enough for the others',
+    edit: (d) => {
+      const { residualDevice: _, ...bare } = variantOf('inverter', 'hybrid-5k-1ph', { id: 'fellow' });
+      d.types.push(bare);
+      stack1(d).units.push({ id: 'u2', inverterTypeId: 'fellow' });
+      circuit1(d).device = { typeId: RCD };
+    },
+    state: 'unknown',
+    missing: 'types/fellow/residualDevice',
   },
 ]);

@@ -1,6 +1,8 @@
+import type { InverterType } from '../../catalogue/inverterType.ts';
 import type { ProtectiveDeviceType } from '../../catalogue/partTypes.ts';
+import { typeOfUnit } from '../../figures/wiring/acCarried.ts';
 import { cableLines } from '../../figures/wiring/cableLines.ts';
-import type { CompiledStack } from '../../installation/installation.ts';
+import type { CompiledStack, Installation } from '../../installation/installation.ts';
 import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding } from '../check.ts';
 import type { Finding, Subject } from '../finding.ts';
 import { cableSubject } from '../support/cables.ts';
@@ -11,19 +13,34 @@ import { onNetwork, partSubject, troubleOrOne, WHOLE } from '../support/network.
 const ORDER = ['AC', 'A', 'F', 'B'] as const;
 type ResidualType = NonNullable<ProtectiveDeviceType['residualType']>;
 
+/** The types of all units of a set, as far as they are stated: a fault behind it may come from any of them. */
+function typesOfSet(installation: Installation, set: CompiledStack): readonly InverterType[] {
+  const all = [
+    set.type,
+    ...set.stack.units
+      .filter(({ inverterTypeId }) => inverterTypeId !== undefined)
+      .map((unit) => typeOfUnit(installation, set, unit)),
+  ].flatMap((type) => (type.known ? [type.value] : []));
+  return [...new Map(all.map((type) => [type.id, type])).values()];
+}
+
 function judgeType(
   context: CheckContext,
   subject: Subject,
   given: { readonly typeId: string; readonly has: ResidualType | undefined; readonly set: CompiledStack },
 ): Finding[] {
   const { typeId, has, set } = given;
-  if (!set.type.known) return [];
-  const { id, residualDevice: wants } = set.type.value;
-  if (has === undefined || wants === undefined)
+  const types = typesOfSet(context.installation, set);
+  if (types.length === 0) return [];
+  const unstated = types.filter(({ residualDevice }) => residualDevice === undefined);
+  const wants = ORDER.findLast((one) => types.some(({ residualDevice }) => residualDevice === one));
+  // One unit that wants more than the device has is enough to say so, whatever the others want.
+  const isOver = has !== undefined && wants !== undefined && ORDER.indexOf(has) < ORDER.indexOf(wants);
+  if (has === undefined || wants === undefined || (unstated.length > 0 && !isOver))
     return [
       unknownFinding(wiringResidual.id, context, subject, '', [
         ...(has === undefined ? [['types', typeId, 'residualType']] : []),
-        ...(wants === undefined ? [['types', id, 'residualDevice']] : []),
+        ...unstated.map(({ id }) => ['types', id, 'residualDevice']),
       ]),
     ];
   return [

@@ -84,7 +84,7 @@ function cableA(inputs: BankLimitInputs): Known<number> {
   });
   if (!given.known) return given;
   const { profile, ambientC } = given.value;
-  const each = leadAmpacityA(profile, areaMm2, ambientC);
+  const each = leadAmpacityA(profile, areaMm2, ambientC, compiled.tableValues);
   return each === 'not tabulated'
     ? unknownAt([...path, 'areaMm2'])
     : known((evenUnits * each) / codeProfile(profile).continuousFactor);

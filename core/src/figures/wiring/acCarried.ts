@@ -276,6 +276,13 @@ export function arrayFlow({ lineVoltageV, supply, arrays }: Installation, arrayI
   });
 }
 
+/** What a meter takes through its supply cable, all of it taken on one line: I = S / V. */
+export const meterFlow = ({ lineVoltageV }: Installation, supplyVa: number): Known<Flow> =>
+  mapKnown(lineVoltageV, (volts) => {
+    const currentA = supplyVa / volts;
+    return { currentA, powerFactor: 1, because: `what the meter takes: ${amperes(currentA)}` };
+  });
+
 /** An autotransformer carries the neutral current that it is rated for, half of it on each line. */
 export const autotransformerFlow = ({ autotransformer, stack }: CompiledStack): Known<Flow> =>
   autotransformer.known && autotransformer.value !== 'none'

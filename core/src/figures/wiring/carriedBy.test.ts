@@ -5,6 +5,7 @@ import { compile } from '../../installation/compile.ts';
 import { sizeLine } from '../../sizing/sizeLine.ts';
 import { addLoad, baseDesign, circuit1, item1, stack1, threePhase } from '../../testkit/designs.ts';
 import { variantOf, withSwitchedSet } from '../../testkit/bonding.ts';
+import { withMeters } from '../../testkit/wired.ts';
 import { cableLines } from './cableLines.ts';
 import { carriedBy } from './carriedBy.ts';
 
@@ -52,6 +53,14 @@ const ROWS: readonly Row[] = [
   ],
   ['the service: heater and charging, 4300 / 230', 'grid to service board', undefined, 18.696],
   ['a board', 'to Backup output', undefined, 10],
+  // 5 VA / 230 V
+  ['the supply of a meter', 'service board to grid meter', (d: Design) => void withMeters(d), 0.02174],
+  [
+    'of one of the load, from its board',
+    'Backup output to load meter',
+    (d: Design) => void withMeters(d),
+    0.02174,
+  ],
   // 5000 / (0.94 · 44.8)
   ['a battery lead at the lowest voltage', 'unit 1, battery port', undefined, 118.73],
   [

@@ -11,6 +11,7 @@ import {
   type Flow,
   generatorFlow,
   generatorPortFlow,
+  meterFlow,
   gridPortFlow,
   outputFlow,
   serviceFlow,
@@ -71,11 +72,13 @@ function unitFlow(
 /** What goes through everything that is not at an inverter: the first end that tells it. */
 function otherFlow(installation: Installation, reached: readonly Reached[]): Known<Flow> | undefined {
   const of = (is: (one: Reached) => boolean): Part | undefined => reached.find(is)?.part;
+  const fed = of(({ part }) => part.fed !== undefined)?.fed;
+  if (fed !== undefined) return meterFlow(installation, fed.supplyVa);
   if (of(({ part }) => part.kind === 'grid')) return serviceFlow(installation);
   const array = of(({ part }) => part.kind === 'array');
   if (array?.arrayId !== undefined) return arrayFlow(installation, array.arrayId);
-  const fed = of(({ part }) => part.partitionId !== undefined);
-  const partition = installation.partitions.find(({ id }) => id === fed?.partitionId);
+  const board = of(({ part }) => part.partitionId !== undefined);
+  const partition = installation.partitions.find(({ id }) => id === board?.partitionId);
   if (partition !== undefined) return boardFlow(installation, partition);
   const generatorId = of(
     ({ part, role }) => part.generatorId !== undefined && role !== 'normal' && role !== 'common',

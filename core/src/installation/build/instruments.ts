@@ -1,8 +1,12 @@
+import type { MeterType } from '../../catalogue/partTypes.ts';
+import type { Known } from '../../values/known.ts';
 import type { Path } from '../../values/problem.ts';
 import type { CompiledController } from '../installation.ts';
-import type { LinkEnd } from '../network.ts';
+import type { LinkEnd, Part, Port, TerminalName } from '../network.ts';
+import { boardPartId } from './boards.ts';
 import type { Given } from './given.ts';
-import type { Laying } from './laying.ts';
+import { type Laying, takesOf } from './laying.ts';
+import { deviceBehind } from './lines.ts';
 import type { LaidSet } from './outputs.ts';
 import { endOf, pinsOfSet } from './links.ts';
 
@@ -14,13 +18,61 @@ const PLACE_WORDS = {
   array: 'at the array',
 } as const;
 
+const fedOf = ({ id, supplyVa, supplyDeviceA }: MeterType): Pick<Part, 'fed'> =>
+  supplyVa === undefined ? {} : { fed: { typeId: id, supplyVa, supplyDeviceA } };
+
+/** The cable that feeds a meter and shows it the voltage, behind a device of its own; none for a meter that has no such cable. */
+function laySupply(
+  laying: Laying,
+  { design, find, supply }: Given,
+  meter: {
+    readonly part: Part;
+    readonly type: Known<MeterType>;
+    readonly of: { readonly controllerId?: string; readonly meterId: string };
+    /** The bars that it is fed from. */
+    readonly bars: Port | undefined;
+  },
+): void {
+  const { part, type, of, bars } = meter;
+  if (!type.known || type.value.supplyVa === undefined || bars === undefined) return;
+  const lines = supply.lines.slice(0, type.value.lines);
+  const names: TerminalName[] = [...lines, 'N'];
+  const terminals = bars.terminals.filter(({ name }) => names.includes(name));
+  const behind = deviceBehind(
+    laying,
+    { ...bars, terminals },
+    {
+      id: `device ${part.id}`,
+      label: `device of ${part.label}`,
+      role: 'meter-device',
+      of,
+      devices: design.devices,
+      find,
+      more: { ...fedOf(type.value), ...of },
+    },
+  );
+  const takes = takesOf(type.value.terminals, 'supply', ['types', type.value.id]);
+  const own = laying.port(part, 'supply', names, { takes });
+  laying.run(behind, own, { use: 'ac', from: part.from });
+}
+
 /** Controllers with their meters, and the meters and sensors that sets read by themselves; each with its link. */
 export function layInstruments(
   laying: Laying,
   given: Given,
   sets: readonly LaidSet[],
   controllers: readonly CompiledController[],
+  service: Port,
 ): void {
+  /** The bars of the first board that a set backs up; undefined where it backs up none. */
+  const backedUpBy = (stackIds: readonly string[]): Port | undefined => {
+    const board = given.design.partitions.find(
+      ({ kind, stackId }) => kind === 'backup' && stackId !== undefined && stackIds.includes(stackId),
+    );
+    return (
+      board && laying.ports.find(({ partId, role }) => role === 'bus' && partId === boardPartId(board.id))
+    );
+  };
   for (const { controller, type } of controllers) {
     const from: Path = ['controllers', controller.id];
     const part = laying.part({
@@ -30,6 +82,7 @@ export function layInstruments(
       from,
       ...(type.known ? { typeName: type.value.name } : {}),
     });
+    const backedUp = backedUpBy(controller.stackIds);
     const ends = new Map(
       controller.meters.map((meter): [string, LinkEnd] => {
         const at: Path = [...from, 'meters', meter.id];
@@ -39,7 +92,13 @@ export function layInstruments(
           kind: 'meter',
           label: `${meter.role} meter`,
           from: at,
-          ...(meterType.known ? { typeName: meterType.value.name } : {}),
+          ...(meterType.known ? { typeName: meterType.value.name, ...fedOf(meterType.value) } : {}),
+        });
+        laySupply(laying, given, {
+          part: one,
+          type: meterType,
+          of: { controllerId: controller.id, meterId: meter.id },
+          bars: meter.role === 'load' ? (backedUp ?? service) : service,
         });
         const pins = meterType.known ? meterType.value.commsPins : undefined;
         return [meter.id, endOf(one.id, undefined, pins, 'bus')];
@@ -77,6 +136,16 @@ export function layInstruments(
       ...(type.known ? { typeName: type.value.name } : {}),
     });
     const set = sets.find(({ compiled }) => compiled.stack.id === instrument.readBy);
+    if (type.known && type.value.kind === 'meter')
+      laySupply(laying, given, {
+        part,
+        type: { known: true, value: type.value },
+        of: { meterId: instrument.id },
+        bars:
+          instrument.at === 'backed-up-board'
+            ? (backedUpBy(instrument.readBy === undefined ? [] : [instrument.readBy]) ?? service)
+            : service,
+      });
     const reader = set?.units.find(({ unit }) => unit.id === instrument.readByUnitId) ?? set?.units[0];
     if (reader !== undefined)
       laying.links.push({

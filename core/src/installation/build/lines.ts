@@ -9,10 +9,31 @@ import { figuresOf } from '../deviceFigures.ts';
 
 /** To which thing a device belongs. */
 export type Belongs = Partial<
-  Pick<Device, 'stackId' | 'unitId' | 'moduleId' | 'group' | 'partitionId' | 'generatorId' | 'arrayId'>
+  Pick<
+    Device,
+    | 'stackId'
+    | 'unitId'
+    | 'moduleId'
+    | 'group'
+    | 'partitionId'
+    | 'generatorId'
+    | 'arrayId'
+    | 'controllerId'
+    | 'meterId'
+  >
 >;
 
-const KEYS = ['stackId', 'unitId', 'moduleId', 'group', 'partitionId', 'generatorId', 'arrayId'] as const;
+const KEYS = [
+  'stackId',
+  'unitId',
+  'moduleId',
+  'group',
+  'partitionId',
+  'generatorId',
+  'arrayId',
+  'controllerId',
+  'meterId',
+] as const;
 
 export const belongsTo = (device: Device, role: DeviceRole, of: Belongs): boolean =>
   device.role === role && KEYS.every((key) => device[key] === of[key]);

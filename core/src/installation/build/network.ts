@@ -34,7 +34,7 @@ export function layNetwork(
   layInStep(laying, given, sets, GRID);
   for (const set of sets) layBattery(laying, given, set);
   for (const array of arrays) layArray(laying, given, array);
-  layInstruments(laying, given, sets, controllers);
+  layInstruments(laying, given, sets, controllers, service);
   layBuses(laying, sets);
   layControls(laying, given, arrays, controllers);
   layEarthing(laying, given, service);

@@ -83,6 +83,7 @@ export function laySet(
   return {
     stack,
     site: design.site,
+    tableValues: design.tableValues,
     defaults,
     type: find('inverter', stack.inverterTypeId, [...path, 'inverterTypeId']),
     supply,

@@ -4,7 +4,8 @@ import { newId } from '../../state/job.ts';
 type Device = Design['devices'][number];
 
 /** Which thing a device in a line belongs to, as the design names it. */
-export function belongsOf({ role, stackId, unitId, moduleId, partitionId, generatorId, arrayId }: Part) {
+function belongsOf(part: Part): Partial<Device> {
+  const { role, stackId, unitId, moduleId, partitionId, generatorId, arrayId, controllerId, meterId } = part;
   const of: Partial<Device> = {};
   if (stackId !== undefined && role !== 'dc-switch') of.stackId = stackId;
   if (unitId !== undefined && role !== 'dc-switch') of.unitId = unitId;
@@ -12,10 +13,22 @@ export function belongsOf({ role, stackId, unitId, moduleId, partitionId, genera
   if (partitionId !== undefined) of.partitionId = partitionId;
   if (generatorId !== undefined) of.generatorId = generatorId;
   if (arrayId !== undefined) of.arrayId = arrayId;
+  if (controllerId !== undefined) of.controllerId = controllerId;
+  if (meterId !== undefined) of.meterId = meterId;
   return of;
 }
 
-const KEYS = ['stackId', 'unitId', 'moduleId', 'group', 'partitionId', 'generatorId', 'arrayId'] as const;
+const KEYS = [
+  'stackId',
+  'unitId',
+  'moduleId',
+  'group',
+  'partitionId',
+  'generatorId',
+  'arrayId',
+  'controllerId',
+  'meterId',
+] as const;
 
 /** The entry of a device in the list of the design; undefined while nobody has said anything of it. */
 export function deviceOf(design: Design, part: Part): Device | undefined {

@@ -25,6 +25,7 @@ import { CommsForm, LinkDetail } from './LinkDetail.tsx';
 import { ConductorDetail } from './ConductorDetail.tsx';
 import { LayingForm } from './LayingForm.tsx';
 import { ScheduleTable } from './ScheduleTable.tsx';
+import { TableValues } from './TableValues.tsx';
 import { VanForm } from './VanForm.tsx';
 
 export const KIND_TITLES: Readonly<Record<ScheduleKind, string>> = {
@@ -188,6 +189,7 @@ function OneSchedule({
       {kind === 'conductors' && (
         <>
           <LayingForm />
+          <TableValues />
           {design.circuits.length <= MOST_CIRCUITS && <TakeAll lines={[...lines.values()]} />}
         </>
       )}
