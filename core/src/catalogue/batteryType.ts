@@ -38,7 +38,17 @@ export const batteryType = z
       .describe('Types of one group understand each other on the bus.'),
     commsProtocols: z.array(portName).max(12).optional(),
     commsChain: z
-      .strictObject({ hostPort: portName, fromPort: portName, toPort: portName })
+      .strictObject({
+        hostPort: portName,
+        fromPort: portName,
+        toPort: portName,
+        piles: z
+          .enum(['same-way', 'mirrored'])
+          .optional()
+          .describe(
+            'Where modules stand in several piles: whether the bus runs the same way in each, or back.',
+          ),
+      })
       .optional()
       .describe('Host to the first module, then from one port to the other, in order.'),
     addressRule: z.enum(['automatic', 'from-0', 'from-1']).optional(),

@@ -61,6 +61,14 @@ const module = z.strictObject({
     .describe('Inner resistance over that of the type.'),
   fitted: z.enum(['yes', 'taken-out']).optional(),
   address: z.number().int().min(0).max(255).optional().describe('Set on its switches.'),
+  pile: z
+    .number()
+    .int()
+    .min(1)
+    .max(32)
+    .optional()
+    .describe('In which pile it stands, counted from the inverters.'),
+  level: z.number().int().min(1).max(32).optional().describe('How high in its pile, counted from below.'),
 });
 
 /** How modules and inverters are joined. */

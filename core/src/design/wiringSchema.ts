@@ -24,6 +24,10 @@ const layingFields = {
     .enum(['60C', '75C'])
     .optional()
     .describe('North American: the column that the terminals are marked for.'),
+  serviceLoopM: nonNegative
+    .max(20)
+    .optional()
+    .describe('Left at its ends for working on them, beside the length between them. Without it: none.'),
 };
 
 export const laying = z.strictObject(layingFields);

@@ -5,6 +5,7 @@ import { cableLines } from '../figures/wiring/cableLines.ts';
 import type { Installation } from '../installation/installation.ts';
 import type { TerminalName } from '../installation/network.ts';
 import type { Remnant } from '../installation/facts.ts';
+import { cutLengthM } from '../sizing/laidAs.ts';
 import { cutPlan, type Piece } from '../sizing/cutting.ts';
 import { counted, formatNumber } from '../words/quantity.ts';
 import { groupBy } from '../values/groupBy.ts';
@@ -53,7 +54,8 @@ interface Wanted {
 /** The pieces of one cable: one of several cores for a circuit, else each conductor by itself. */
 function piecesOf(installation: Installation, line: CableLine): Wanted[] {
   if (!line.lengthM.known || line.lengthM.value === 0) return [];
-  const lengthM = line.lengthM.value;
+  const cut = cutLengthM(installation, line);
+  const lengthM = cut.known ? cut.value : line.lengthM.value;
   const parallel = line.cable?.parallel ?? 1;
   const piece = (name: string): Piece => ({
     id: name === '' ? line.label : `${line.label}, ${name}`,

@@ -177,6 +177,22 @@ describe('cuts', () => {
     ]);
   });
 
+  it('cut what is left at the ends with the length between them, of all cables but leads of the battery', () => {
+    const rows = rowsOf('cuts', (d) => {
+      addLoad(d, 'far', ['L1']);
+      circuit1(d).cable = { lengthM: 12, areaMm2: 2.5 };
+      Object.assign(d.circuits[1] ?? {}, { cable: { lengthM: 20, areaMm2: 2.5 } });
+      d.wiring = {
+        laying: { serviceLoopM: 0.5 },
+        cables: [{ id: 'k', lineId: 'circuit c1', serviceLoopM: 2 }],
+      };
+    });
+    const cable = rows.find(({ cells }) => cells.conductor === 'cable of 3 cores, 2.5 mm²');
+    // 12 + 2 and 20 + 0.5 of 100 m
+    expect(cable?.cells).toMatchObject({ left: 65.5 });
+    expect(rows.find(({ cells }) => cells.conductor === 'flexible lead, 50 mm², red')?.cells.left).toBe(96);
+  });
+
   it('cut each pole of a lead by its colour', () => {
     const rows = rowsOf('cuts').filter(({ cells }) => String(cells.conductor).startsWith('flexible'));
     expect(rows.map(({ cells }) => cells.conductor)).toEqual([

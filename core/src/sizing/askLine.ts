@@ -8,7 +8,7 @@ import type { Installation } from '../installation/installation.ts';
 import { all, field, type Known, known } from '../values/known.ts';
 import { faultsOf } from './faultsOf.ts';
 import { demandA } from './judgeSize.ts';
-import { type LaidAs, laidAsOf } from './laidAs.ts';
+import { cutLengthM, type LaidAs, laidAsOf } from './laidAs.ts';
 import type { ConductorQuestion, TerminalRange } from './question.ts';
 
 /** A cable with what it must carry, and the device ahead of it. */
@@ -102,6 +102,7 @@ function asked(
   laidAs: LaidAs,
 ): AskedLine {
   const { cable } = line;
+  const lengthM = cutLengthM(installation, line);
   const device = governing(line.devices);
   const deviceA = device?.ratedA.known === true ? device.ratedA.value : undefined;
   const isPassing = cable?.passing === 'yes';
@@ -120,7 +121,7 @@ function asked(
     terminalColumn,
     volts: carried.volts,
     powerFactor: carried.powerFactor,
-    lengthM: line.lengthM.known ? line.lengthM.value : undefined,
+    lengthM: lengthM.known ? lengthM.value : undefined,
     isFlexible: carried.isBattery,
     dropLimit: cable?.dropLimit ?? installation.defaults[carried.dropKey].value,
     start: carried.start && { ...carried.start, dropLimit: installation.defaults.dropStart.value },

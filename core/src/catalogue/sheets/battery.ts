@@ -43,6 +43,7 @@ export const BATTERY_SHEET: readonly SheetGroup[] = [
     text('commsChain.hostPort', 'First module: port to the inverter'),
     text('commsChain.fromPort', 'Bus leaves by port'),
     text('commsChain.toPort', 'Bus enters by port'),
+    choice('commsChain.piles', 'In the next pile the bus runs', 'same-way', 'mirrored'),
     choice('addressRule', 'Addresses', 'automatic', 'from-0', 'from-1'),
     choice('terminators', 'Terminators', 'internal', 'switch', 'plug', 'none'),
     choice('serviceDisconnect', 'Service disconnect', 'yes', 'none'),

@@ -5,6 +5,7 @@ import type { BankComms } from '../../installation/facts.ts';
 import { fittedModules } from './bank.ts';
 import type { Bank } from '../../installation/facts.ts';
 import type { CompiledStack } from '../../installation/installation.ts';
+import { pileReasons } from './piles.ts';
 import { followLinks, type Plugged } from '../../installation/plugged.ts';
 
 export const HOST = 'host';
@@ -81,10 +82,17 @@ export function closedComms(compiled: CompiledStack): Known<CompiledComms> | und
   const reasons = [...new Set([...toFirst.reasons, ...along.reasons])];
   const startsAtHost = along.order?.[0] === HOST;
   if (along.order !== undefined && !startsAtHost) reasons.push('the bus does not begin at the inverter');
+  const order = startsAtHost ? along.order.slice(1) : undefined;
+  const piles = pileReasons(onBus(compiled), order ?? [], type, {
+    bank: ['stacks', compiled.stack.id, 'bank'],
+    nameOf: (id) => moduleName(compiled, id),
+  });
+  // What is wrong already is said, whatever else is not known.
+  if (!piles.known && reasons.length === 0) return piles;
   return known({
     comms: given.value.comms,
     type,
-    plugged: { ...along, reasons },
-    order: startsAtHost ? along.order.slice(1) : undefined,
+    plugged: { ...along, reasons: [...reasons, ...(piles.known ? piles.value : [])] },
+    order,
   });
 }

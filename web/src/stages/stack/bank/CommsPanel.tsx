@@ -67,28 +67,38 @@ function SetPoints({ stackId, bank }: { readonly stackId: string; readonly bank:
   );
 }
 
+/** What is set on a module, and where it stands: a bus that goes on in another pile may have to run back there. */
+const MODULE_FIGURES = [
+  { key: 'address', words: 'address' },
+  { key: 'pile', words: 'pile' },
+  { key: 'level', words: 'level from below' },
+] as const;
+
 function Addresses({ stackId, bank }: { readonly stackId: string; readonly bank: Bank }) {
   const { canEdit } = useOpenJob();
   const { changeBank } = useStackChange(stackId);
   return (
     <details className="mt-2">
-      <summary>Addresses and terminator, module by module</summary>
+      <summary>Addresses, piles and terminator, module by module</summary>
       <div className="grid grid-cols-2 gap-x-3 md:grid-cols-4">
         {bank.modules.map((module, index) => (
           <div key={module.id}>
-            <NumberField
-              label={`Module ${index + 1}: address`}
-              unit=""
-              path={['stacks', stackId, 'bank', 'modules', module.id, 'address']}
-              value={module.address}
-              disabled={!canEdit}
-              onTake={(value) =>
-                changeBank(`Address of module ${index + 1}`, (target) => {
-                  const one = target.modules.find((found) => found.id === module.id);
-                  if (one !== undefined) put(one, 'address', value);
-                })
-              }
-            />
+            {MODULE_FIGURES.map(({ key, words }) => (
+              <NumberField
+                key={key}
+                label={`Module ${index + 1}: ${words}`}
+                unit=""
+                path={['stacks', stackId, 'bank', 'modules', module.id, key]}
+                value={module[key]}
+                disabled={!canEdit}
+                onTake={(value) =>
+                  changeBank(`Module ${index + 1}: ${words}`, (target) => {
+                    const one = target.modules.find((found) => found.id === module.id);
+                    if (one !== undefined) put(one, key, value);
+                  })
+                }
+              />
+            ))}
             <label className="flex items-center gap-1 text-[13px]">
               <input
                 type="checkbox"

@@ -121,6 +121,17 @@ function CableFields({ line }: { readonly line: CableLine }) {
           change(`Length: ${line.label}`, (draft) => setCableFigure(draft, line, 'lengthM', value))
         }
       />
+      {line.use !== 'battery' && (
+        <NumberField
+          label="Left at its ends"
+          path={[...path, 'serviceLoopM']}
+          value={cable?.serviceLoopM}
+          unit="m"
+          absent="as the job"
+          disabled={!canEdit}
+          onTake={(value) => edit('Service loop', (one) => put(one, 'serviceLoopM', value))}
+        />
+      )}
       <SelectField
         label="Insulation"
         path={[...path, 'insulation']}

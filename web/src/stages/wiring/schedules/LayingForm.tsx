@@ -73,6 +73,15 @@ export function LayingForm() {
         disabled={!canEdit}
         onTake={(value) => edit('Grouping', (one) => put(one, 'grouped', value))}
       />
+      <NumberField
+        label="Service loop left at each"
+        path={[...path, 'serviceLoopM']}
+        value={laying?.serviceLoopM}
+        unit="m"
+        absent="none"
+        disabled={!canEdit}
+        onTake={(value) => edit('Service loop', (one) => put(one, 'serviceLoopM', value))}
+      />
     </fieldset>
   );
 }
