@@ -66,35 +66,52 @@ export interface Factors {
   readonly own: readonly TableValue[];
 }
 
-const METRIC_STEPS = {
-  air: (insulation: Insulation): readonly StepRow[] =>
-    factorsMetric.flatMap((row) =>
-      row.kind === 'ambientAirC' && row.insulation === insulation
-        ? [{ upTo: row.key, factor: row.factor }]
-        : [],
+/** Stepped tables of a profile: of the air, by insulation, and of neighbours. Rows rise. */
+interface Steps {
+  readonly air: ReadonlyMap<string, readonly StepRow[]>;
+  readonly grouped: readonly StepRow[];
+}
+
+const rising = (rows: readonly StepRow[]): readonly StepRow[] => [...rows].sort((a, b) => a.upTo - b.upTo);
+
+const airOf = (rows: readonly (StepRow & { readonly insulation: string })[]): Steps['air'] =>
+  new Map(
+    INSULATIONS.map((one) => [one, rising(rows.filter(({ insulation }) => insulation === one))] as const),
+  );
+
+const STEPS: Readonly<Record<CodeProfileName, Steps>> = {
+  metric: {
+    air: airOf(
+      factorsMetric.flatMap(({ kind, key, factor, insulation }) =>
+        kind === 'ambientAirC' ? [{ upTo: key, factor, insulation }] : [],
+      ),
     ),
-  grouped: factorsMetric.flatMap((row): StepRow[] =>
-    row.kind === 'groupedCircuitsBunched' ? [{ upTo: row.key, factor: row.factor }] : [],
-  ),
-};
-const NA_STEPS = {
-  air: (insulation: Insulation): readonly StepRow[] =>
-    factorsNa.flatMap((row) =>
-      row.kind === 'ambientAirC' && row.insulation === insulation
-        ? [{ upTo: row.upTo, factor: row.factor }]
-        : [],
+    grouped: rising(
+      factorsMetric.flatMap(({ kind, key, factor }) =>
+        kind === 'groupedCircuitsBunched' ? [{ upTo: key, factor }] : [],
+      ),
     ),
-  grouped: factorsNa.flatMap((row): StepRow[] =>
-    row.kind === 'currentCarryingConductors' ? [{ upTo: row.upTo, factor: row.factor }] : [],
-  ),
+  },
+  'north-american': {
+    air: airOf(
+      factorsNa.flatMap(({ kind, upTo, factor, insulation }) =>
+        kind === 'ambientAirC' ? [{ upTo, factor, insulation }] : [],
+      ),
+    ),
+    grouped: rising(
+      factorsNa.flatMap(({ kind, upTo, factor }) =>
+        kind === 'currentCarryingConductors' ? [{ upTo, factor }] : [],
+      ),
+    ),
+  },
 };
 
 /** What the tables make of a way of laying. Between two rows the more cautious one counts. */
 export function factorsOf(profile: CodeProfileName, laid: Laid): Factors {
-  const steps = profile === 'metric' ? METRIC_STEPS : NA_STEPS;
-  const { insulation, tables = [] } = laid;
+  const steps = STEPS[profile];
+  const { insulation, tables = NO_VALUES } = laid;
   const air = stepUp(
-    steps.air(insulation),
+    steps.air.get(insulation) ?? [],
     tables.flatMap((one) => (one.table === 'ambient' && one.insulation === insulation ? [one] : [])),
     laid.ambientC,
   );
@@ -108,7 +125,7 @@ export function factorsOf(profile: CodeProfileName, laid: Laid): Factors {
     ambient: air?.factor ?? 'not tabulated',
     grouping: grouped?.factor ?? 'not tabulated',
     neutral: profile === 'metric' && laid.neutralCounts && laid.loadedConductors === 3 ? NEUTRAL_COUNTS : 1,
-    own: [air?.own, grouped?.own].filter((one) => one !== undefined),
+    own: tables.length === 0 ? NO_VALUES : [air?.own, grouped?.own].filter((one) => one !== undefined),
   };
 }
 
@@ -137,6 +154,8 @@ interface AmpacityRow {
   readonly own?: TableValue;
 }
 
+const NO_VALUES: readonly TableValue[] = [];
+
 const isSame = (a: number, b: number): boolean => a <= b * SAME_SIZE && b <= a * SAME_SIZE;
 
 function rowsOf(profile: CodeProfileName, { insulation, method, loadedConductors }: Column): AmpacityRow[] {
@@ -153,10 +172,11 @@ function rowsOf(profile: CodeProfileName, { insulation, method, loadedConductors
 const known = new Map<string, readonly AmpacityRow[]>();
 
 function tableRows(profile: CodeProfileName, column: Column): readonly AmpacityRow[] {
-  const { insulation, method, loadedConductors, tables = [] } = column;
+  const { insulation, method, loadedConductors, tables = NO_VALUES } = column;
   const key = `${profile} ${insulation} ${method} ${loadedConductors}`;
   const rows = known.get(key) ?? rowsOf(profile, column);
   known.set(key, rows);
+  if (tables.length === 0) return rows;
   const own = tables.flatMap((one): AmpacityRow[] =>
     one.table === 'ampacity' &&
     one.insulation === insulation &&

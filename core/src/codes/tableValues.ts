@@ -42,12 +42,13 @@ export interface StepRow {
   readonly own?: TableValue;
 }
 
-/** The row of a stepped table that holds: the next one up is the cautious side; own rows stand in place of those of the same step. */
+/** The row of a stepped table, rising, that holds: the next one up is the cautious side; own rows stand in place of those of the same step. */
 export function stepUp(
   rows: readonly StepRow[],
   own: readonly (AmbientValue | GroupingValue)[],
   at: number,
 ): StepRow | undefined {
+  if (own.length === 0) return rows.find(({ upTo }) => upTo >= at);
   const merged = [
     ...rows.filter(({ upTo }) => !own.some((one) => one.upTo === upTo)),
     ...own.map((one): StepRow => ({ upTo: one.upTo, factor: one.value, own: one })),

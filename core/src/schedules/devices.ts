@@ -98,7 +98,7 @@ function judged(
     ({ test, state }) => state === 'over' && ['device', 'overload', 'small-conductor'].includes(test),
   );
   if (worst !== undefined)
-    return { state: 'over', verdict: `larger than its conductor allows: ${worst.working}` };
+    return { state: 'over', verdict: `larger than its conductor allows: ${worst.working()}` };
   if (sized !== undefined && sized.plannedDeviceA !== undefined && ratedA < sized.carried.currentA)
     return { state: 'over', verdict: `smaller than its load of ${formatNumber(sized.carried.currentA)} A` };
   const open = openQuestions(line, sized !== undefined, breakingA, faultA);

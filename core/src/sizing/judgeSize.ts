@@ -24,7 +24,7 @@ function atMost(
   value: number,
   limit: number,
   unit: SizeAnswer['unit'],
-  working: string,
+  working: () => string,
 ): SizeAnswer {
   return {
     test,
@@ -101,9 +101,9 @@ function carrying(question: ConductorQuestion, areaMm2: number): SizeAnswer[] {
   const { profile, continuousA, passingA, terminalColumn, parallel } = question;
   const ampacityA = carriesA(question, areaMm2);
   if (ampacityA === undefined) return [];
-  const words = `${carriesWords(question, areaMm2)} = ${round(ampacityA)} A`;
+  const words = (): string => `${carriesWords(question, areaMm2)} = ${round(ampacityA)} A`;
   const loadA = continuousA + passingA;
-  const answers = [atMost('load', loadA, ampacityA, 'A', `${round(loadA)} A of I_z = ${words}`)];
+  const answers = [atMost('load', loadA, ampacityA, 'A', () => `${round(loadA)} A of I_z = ${words()}`)];
   const column =
     profile === 'metric' ? 'not tabulated' : columnA(terminalColumn, areaMm2, question.laid.tables);
   if (column !== 'not tabulated')
@@ -113,7 +113,8 @@ function carrying(question: ConductorQuestion, areaMm2: number): SizeAnswer[] {
         demandA(question),
         column * parallel,
         'A',
-        `${demandWords(question)} of ${round(column * parallel)} A in the ${terminalColumn.replace('C', ' °C')} column`,
+        () =>
+          `${demandWords(question)} of ${round(column * parallel)} A in the ${terminalColumn.replace('C', ' °C')} column`,
       ),
     );
   return answers;
@@ -128,7 +129,7 @@ export function deviceAnswers(
   const { profile, isFuse } = question;
   const ampacityA = carriesA(question, areaMm2);
   if (deviceA === undefined || ampacityA === undefined) return [];
-  const words = `${carriesWords(question, areaMm2)} = ${round(ampacityA)} A`;
+  const words = (): string => `${carriesWords(question, areaMm2)} = ${round(ampacityA)} A`;
   const heldA = protectedA(question, areaMm2, ampacityA);
   const limitA = largestDeviceA(profile, heldA, areaMm2);
   const smallA = smallConductorA(profile, areaMm2);
@@ -138,9 +139,10 @@ export function deviceAnswers(
       deviceA,
       limitA,
       'A',
-      profile === 'metric'
-        ? `I_n = ${round(deviceA)} A of I_z = ${words}`
-        : `${round(deviceA)} A of ${round(limitA)} A that ${leadSizeWords(areaMm2)} allows at ${round(heldA)} A`,
+      () =>
+        profile === 'metric'
+          ? `I_n = ${round(deviceA)} A of I_z = ${words()}`
+          : `${round(deviceA)} A of ${round(limitA)} A that ${leadSizeWords(areaMm2)} allows at ${round(heldA)} A`,
     ),
   ];
   if (profile === 'metric' && isFuse)
@@ -150,7 +152,8 @@ export function deviceAnswers(
         deviceA,
         (OVERLOAD * ampacityA) / FUSE_HOLDS,
         'A',
-        `I_2 = 1.6 · ${round(deviceA)} = ${round(FUSE_HOLDS * deviceA)} A of 1.45 · I_z = ${round(OVERLOAD * ampacityA)} A`,
+        () =>
+          `I_2 = 1.6 · ${round(deviceA)} = ${round(FUSE_HOLDS * deviceA)} A of 1.45 · I_z = ${round(OVERLOAD * ampacityA)} A`,
       ),
     );
   return answers;
@@ -166,7 +169,7 @@ function parallelRule({ profile, parallel }: ConductorQuestion, areaMm2: number)
       value: areaMm2,
       limit: PARALLEL_FROM_MM2,
       unit: 'mm²',
-      working: `${leadSizeWords(areaMm2)} in parallel; from 1/0 AWG on`,
+      working: () => `${leadSizeWords(areaMm2)} in parallel; from 1/0 AWG on`,
     },
   ];
 }
@@ -181,7 +184,8 @@ function dropping(question: ConductorQuestion, areaMm2: number): SizeAnswer[] {
       lostV / volts,
       limit,
       '',
-      `${round(lostV)} V of ${round(volts)} V at ${round(currentA)} A over ${round(lengthM)} m, power factor ${round(pf)}`,
+      () =>
+        `${round(lostV)} V of ${round(volts)} V at ${round(currentA)} A over ${round(lengthM)} m, power factor ${round(pf)}`,
     );
   };
   return [
@@ -207,9 +211,10 @@ function adiabatic({ faults, laid, parallel }: ConductorQuestion, areaMm2: numbe
       value: leastMm2,
       limit: areaMm2 * parallel,
       unit: 'mm²',
-      working: `${fault.label}: √(${round(fault.currentA)}² · ${round(fault.timeS)}) / ${ADIABATIC_K[laid.insulation]} = ${round(leastMm2)} mm²${
-        isEnough || fault.unless === undefined ? '' : `; ${fault.unless}`
-      }`,
+      working: () =>
+        `${fault.label}: √(${round(fault.currentA)}² · ${round(fault.timeS)}) / ${ADIABATIC_K[laid.insulation]} = ${round(leastMm2)} mm²${
+          isEnough || fault.unless === undefined ? '' : `; ${fault.unless}`
+        }`,
     },
   ];
 }
@@ -224,7 +229,7 @@ function fitting({ terminals }: ConductorQuestion, areaMm2: number): SizeAnswer[
       value: areaMm2,
       limit: isThin ? minMm2 : maxMm2,
       unit: 'mm²',
-      working: `${label} takes ${minMm2} to ${maxMm2} mm²`,
+      working: () => `${label} takes ${minMm2} to ${maxMm2} mm²`,
     };
   });
 }

@@ -68,6 +68,6 @@ export interface SizeAnswer {
   readonly value: number;
   readonly limit: number;
   readonly unit: 'A' | '' | 'mm²';
-  /** The formula with its numbers in it. */
-  readonly working: string;
+  /** The formula with its numbers in it: made for whoever asks, and few do. */
+  readonly working: () => string;
 }

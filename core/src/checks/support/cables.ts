@@ -62,7 +62,7 @@ function findingOf(
           unit: 'm',
         },
       ],
-      source: `${carried.because}. ${answer.working}.`,
+      source: `${carried.because}. ${answer.working()}.`,
       notes:
         laidAs.planned.length === 0
           ? []

@@ -42,7 +42,7 @@ function Tests({ answers }: { readonly answers: readonly SizeAnswer[] }) {
             <StateMark state={answer.state} silent />
           </span>
           <span className="w-32 shrink-0">{TEST_TITLES[answer.test]}</span>
-          <span className="text-quiet">{answer.working}</span>
+          <span className="text-quiet">{answer.working()}</span>
         </li>
       ))}
     </ul>
