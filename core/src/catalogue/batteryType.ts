@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { typeMessages } from './messages.ts';
 import { count, fraction, positive, temperatureC } from '../values/quantities.ts';
 import { common, commsPins, placing, portName, rising, terminals } from './common.ts';
 
@@ -55,6 +56,7 @@ export const batteryType = z
     terminators: z.enum(['internal', 'switch', 'plug', 'none']).optional(),
     serviceDisconnect: z.enum(['yes', 'none']).optional().describe('A link that opens the string for work.'),
     commsPins,
+    messages: typeMessages,
     shortCircuitA: positive.optional().describe('Into a bolted fault, from one module.'),
     terminals,
     ...placing,

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { typeMessages } from './messages.ts';
 import { count, entities, fraction, id, name, nonNegative, positive } from '../values/quantities.ts';
 import {
   common,
@@ -161,6 +162,11 @@ export const inverterType = z
     terminals,
     ...placing,
     powerUpOrder: z.enum(['battery-inverter-grid', 'grid-then-battery']).optional(),
+    messages: typeMessages,
+    selfCheckS: positive
+      .max(3600)
+      .optional()
+      .describe('How long its self-check takes at most; absent: it has none.'),
     reconnectDelayS: nonNegative
       .max(3600)
       .optional()

@@ -19,6 +19,7 @@ import { returnStep } from './gridReturn.ts';
 import { leftOutSteps } from './leftOut.ts';
 import type { Procedure, ProcedureStep } from './schema.ts';
 import { noIslandStep } from './noIsland.ts';
+import { withMessages } from './typeMessages.ts';
 import { startSteps } from './largestStart.ts';
 
 const makesIsland = ({ stack, type }: CompiledStack): boolean =>
@@ -56,7 +57,7 @@ function stepsOf(analysis: Analysis): ProcedureStep[] {
 
 /** The islanding test of an analysed design: gates first, then island without load, load steps, starts, grid return. */
 export function generateProcedure(analysis: Analysis): Procedure {
-  const steps = stepsOf(analysis);
+  const steps = withMessages(stepsOf(analysis), analysis.installation.stacks);
   return {
     format: 1,
     verdict: verdictOf(analysis.installation, analysisCauses(analysis)),

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
+import { typeMessage } from '../catalogue/messages.ts';
 import type { Design } from '../design/schema.ts';
 import { baseDesign, stack1 } from '../testkit/designs.ts';
 import { closedLoop, threeOnABus, withMeters, withSet, withStrings } from '../testkit/wired.ts';
@@ -167,5 +168,81 @@ describe('what the test has besides its load steps', () => {
   it('without a grid nothing is closed to it, and nothing is proven on it', () => {
     const steps = stepsOf((d) => void (d.site.grid = 'none'));
     expect(steps.some(({ id }) => id === 'grid-on-s' || id === 'live-on-grid')).toBe(false);
+  });
+});
+
+describe('messages of the types', () => {
+  const messages = [
+    { text: 'no grid', at: 'inverter-on', means: 'clears', until: 'grid-on' },
+    { text: 'E7', at: 'inverter-on', means: 'stop' },
+    { text: 'green lamp', at: 'grid-on', means: 'right' },
+  ] as const;
+  const linesOf = (step: ProcedureStep) => step.instructions.filter((line) => line.includes('“'));
+  const goneOf = (step: ProcedureStep) =>
+    step.readings.filter(({ id }) => id.startsWith('gone-')).map(({ label }) => label);
+
+  it('stand in the step in which they come, and are read where they must be gone', () => {
+    const steps = stepsOf((d) => withType(d, { messages }));
+    const on = stepOf(steps, 'inverter-on-s');
+    expect(linesOf(on)).toEqual([
+      'Normal now, and gone once the grid is closed: The inverter shows “no grid”.',
+      'Stop here: The inverter shows “E7”.',
+    ]);
+    // Told by the type, it is not told in general as well.
+    expect(on.instructions.join(' ')).not.toContain('a message that there is none');
+    expect(linesOf(stepOf(steps, 'grid-on-s'))).toEqual(['Right here: The inverter shows “green lamp”.']);
+    expect(goneOf(stepOf(steps, 'grid-on-s'))).toEqual(['“no grid” is gone from the inverter']);
+    expect(goneOf(on)).toEqual([]);
+  });
+
+  it('stay where nothing of the installation ends them', () => {
+    const steps = stepsOf((d) => {
+      withType(d, { messages });
+      d.site.grid = 'none';
+    });
+    expect(linesOf(stepOf(steps, 'inverter-on-s'))[0]).toBe(
+      'Normal from here on, since nothing in this installation ends it: The inverter shows “no grid”.',
+    );
+    expect(steps.flatMap(goneOf)).toEqual([]);
+  });
+
+  it('of a battery stand beside those of the inverter', () => {
+    const steps = stepsOf((d) => {
+      closedLoop(d);
+      withType(d, { messages: [] });
+    });
+    expect(linesOf(stepOf(steps, 'wake-s'))[0]).toBe('Right here: The battery shows “blue lamp, steady”.');
+    expect(goneOf(stepOf(steps, 'inverter-on-s'))).toEqual(['“no host” is gone from the battery']);
+  });
+
+  it.each([
+    ['clears without an end', { means: 'clears' }],
+    ['right with an end', { means: 'right', until: 'grid-on' }],
+    ['an end before its beginning', { means: 'clears', until: 'battery-on' }],
+  ])('%s is refused', (_, over) => {
+    expect(typeMessage.safeParse({ text: 'x', at: 'inverter-on', ...over }).success).toBe(false);
+  });
+});
+
+describe('the self-check of a type', () => {
+  it('comes after all sources but the strings, with its time and its end', () => {
+    const steps = stepsOf((d) => {
+      withType(d, { selfCheckS: 180 });
+      withStrings(d, 9);
+    });
+    expect(ids(steps, 'power-up').slice(-3)).toEqual(['grid-on-s', 'self-check-s', 'pv-on-s']);
+    expect(stepOf(steps, 'self-check-s').readings).toMatchObject([
+      { id: 'self-check-s', expected: { low: 0, high: 180 } },
+      { id: 'self-check', kind: 'confirmation' },
+    ]);
+  });
+
+  it('is absent where the type has none', () => {
+    expect(
+      ids(
+        stepsOf(() => undefined),
+        'power-up',
+      ),
+    ).not.toContain('self-check-s');
   });
 });

@@ -1,5 +1,6 @@
 import { newestFirmware } from '../installation/newestFirmware.ts';
 import type { BatteryType } from '../catalogue/batteryType.ts';
+import type { MessageMoment } from '../catalogue/messages.ts';
 import type { InverterType } from '../catalogue/inverterType.ts';
 import type { Analysis } from '../checks/analyse.ts';
 import { bankOfSet } from '../figures/bank/ofSet.ts';
@@ -11,6 +12,12 @@ import { confirmation, missingWords, voltageSpec } from './specs.ts';
 const counted = (count: number, one: string): string => `${count} ${one}${count === 1 ? '' : 's'}`;
 
 const typeOf = ({ type }: CompiledStack): InverterType | undefined => (type.known ? type.value : undefined);
+
+/** What most types show at a moment: said only where the type of this set does not say what it shows then. */
+function unlessTold(compiled: CompiledStack, moment: MessageMoment, words: string): string[] {
+  const told = typeOf(compiled)?.messages ?? [];
+  return told.some(({ at, means }) => at === moment && means !== 'stop') ? [] : [words];
+}
 
 /** The battery type of the bank; undefined where there is none, or it is not known. */
 function batteryOf({ stack, batteryTypes }: CompiledStack): BatteryType | undefined {
@@ -161,7 +168,11 @@ function partStep(part: Part, analysis: Analysis, compiled: CompiledStack, why: 
               instructions: [
                 why,
                 'Read each line at the open isolator first. Close it with every load breaker of the backed-up boards open.',
-                'Normal now: the units watch the grid before they join it.',
+                ...unlessTold(
+                  compiled,
+                  'grid-on',
+                  'Normal now: the units watch the grid before they join it.',
+                ),
                 'Stop here: a unit that reports reversed or missing lines.',
               ],
               cautions: [
@@ -202,7 +213,11 @@ function inverterLines(compiled: CompiledStack): string[] {
     ...(several
       ? ['Normal now, and gone once all are on: a message that units of the set are missing.']
       : []),
-    'Normal now, and gone once the grid is closed: a message that there is none.',
+    ...unlessTold(
+      compiled,
+      'inverter-on',
+      'Normal now, and gone once the grid is closed: a message that there is none.',
+    ),
     'Stop here: a configuration mismatch, two hosts, an earth or insulation fault, or a unit that restarts by itself.',
   ];
 }
@@ -264,6 +279,40 @@ function settingsStep(compiled: CompiledStack): ProcedureStep {
   };
 }
 
+/** What a type proves of itself once all its sources are there. */
+function selfCheckStep(compiled: CompiledStack): ProcedureStep[] {
+  const { stack } = compiled;
+  const mostS = typeOf(compiled)?.selfCheckS;
+  if (mostS === undefined) return [];
+  return [
+    {
+      id: `self-check-${stack.id}`,
+      section: 'power-up',
+      title: `${stack.name}: self-check`,
+      instructions: [
+        'The self-check comes here because it needs battery and, where there is one, the grid, and nothing may draw meanwhile.',
+        stack.units.length > 1
+          ? 'Start it in the menu of each unit, one after the other, and take the longest time.'
+          : 'Start it in the menu of the unit.',
+        'Stop here: it ends with a fault, or does not end. A check that was broken off proves nothing.',
+      ],
+      cautions: ['It may switch relays and outputs by itself: nobody works on the outputs meanwhile.'],
+      readings: [
+        {
+          id: 'self-check-s',
+          label: 'Time it took',
+          unit: 's',
+          kind: 'number',
+          instrument: 'stopwatch',
+          expected: { low: 0, high: mostS },
+          missing: [],
+        },
+        confirmation('self-check', 'Every unit reports its self-check as passed'),
+      ],
+    },
+  ];
+}
+
 /** Strings come last: they are live by themselves, and nothing needs them to start. */
 function strings(installation: Installation, compiled: CompiledStack): ProcedureStep[] {
   const { stack } = compiled;
@@ -280,7 +329,11 @@ function strings(installation: Installation, compiled: CompiledStack): Procedure
           title: `${stack.name}: close the strings`,
           instructions: [
             `Close the DC switches of ${arrays.map(({ array }) => array.name).join(', ')}, one after the other, once the set runs.`,
-            'Normal now: an input wakes only above its start voltage and watches its insulation first.',
+            ...unlessTold(
+              compiled,
+              'pv-on',
+              'Normal now: an input wakes only above its start voltage and watches its insulation first.',
+            ),
             'Stop here: an insulation fault, or an input that shows no voltage in daylight.',
           ],
           cautions: ['Strings are live in daylight whatever is switched off. Never unplug them under load.'],
@@ -315,6 +368,7 @@ export function powerUpSteps(analysis: Analysis, compiled: CompiledStack): Proce
       // Firmware and settings want the units on, and nothing joined to the grid that need not be.
       return part === 'inverter' ? [...steps, ...firmwareStep(compiled), settingsStep(compiled)] : steps;
     }),
+    ...selfCheckStep(compiled),
     ...strings(analysis.installation, compiled),
   ];
 }

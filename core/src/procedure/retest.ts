@@ -32,7 +32,7 @@ const RULES: readonly Rule[] = [
   { touched: ['stacks', '*', 'name'], steps: [], why: '' },
   {
     touched: ['stacks', '*', 'units', '*', 'firmware'],
-    steps: ['firmware-', 'settings-', 'live-on-grid', 'island-', 'return-'],
+    steps: ['firmware-', 'settings-', 'self-check-', 'live-on-grid', 'island-', 'return-'],
     why: 'its firmware was changed',
   },
   { touched: ['stacks', '*', 'units', '*', 'serial'], steps: ALL, why: 'a unit was replaced' },
@@ -131,9 +131,17 @@ const RULES: readonly Rule[] = [
   { touched: ['site', 'maintenanceBypass'], steps: ['bonds'], why: 'the bypass was changed' },
   { touched: ['site'], steps: [], why: '' },
   // What says how a job stands, and limits that are asked of it: their figures show in the steps themselves.
-  ...['name', 'accepted', 'firstValues', 'delivery', 'meters', 'startCases', 'defaults', 'types'].map(
-    (head): Rule => ({ touched: [head], steps: [], why: '' }),
-  ),
+  ...[
+    'name',
+    'accepted',
+    'firstValues',
+    'delivery',
+    'meters',
+    'startCases',
+    'defaults',
+    'tableValues',
+    'types',
+  ].map((head): Rule => ({ touched: [head], steps: [], why: '' })),
 ];
 
 const fits = ({ touched }: Rule, path: Path): boolean =>

@@ -12,12 +12,19 @@ const LFP_51V = [
   { soc: 1, voltageV: 54.4 },
 ];
 
+/** What the sample batteries show while they are woken. */
+const MESSAGES_WHILE_WOKEN: BatteryType['messages'] = [
+  { text: 'blue lamp, steady', at: 'wake', means: 'right' },
+  { text: 'no host', at: 'wake', means: 'clears', until: 'inverter-on' },
+  { text: 'red lamp', at: 'wake', means: 'stop' },
+];
+
 /** Invented batteries: modules that stand in parallel, modules that stack in series, and one without management. */
 export const SAMPLE_BATTERIES: readonly BatteryType[] = [
   {
     kind: 'battery',
     id: 'lfp-51v-100ah',
-    version: 4,
+    version: 5,
     name: 'Sample 51.2 V 100 Ah rack module',
     chemistry: 'lithium-iron-phosphate',
     nominalV: 51.2,
@@ -44,6 +51,7 @@ export const SAMPLE_BATTERIES: readonly BatteryType[] = [
     inTheBox: ['Pair of battery leads', 'Comms lead', 'Bracket', 'Manual'],
     commsProtocols: ['bus-a'],
     makeGroup: 'rack',
+    messages: MESSAGES_WHILE_WOKEN,
     commsChain: { hostPort: 'UP', fromPort: 'DOWN', toPort: 'UP' },
     commsPins: [
       { port: 'UP', plus: '4', minus: '5', longestM: 10 },
@@ -58,7 +66,7 @@ export const SAMPLE_BATTERIES: readonly BatteryType[] = [
   {
     kind: 'battery',
     id: 'lfp-51v-280ah',
-    version: 4,
+    version: 5,
     name: 'Sample 51.2 V 280 Ah floor module',
     chemistry: 'lithium-iron-phosphate',
     nominalV: 51.2,
@@ -80,6 +88,7 @@ export const SAMPLE_BATTERIES: readonly BatteryType[] = [
     inTheBox: ['Pair of battery leads', 'Comms lead', 'Bracket', 'Manual'],
     commsProtocols: ['bus-a', 'bus-b'],
     makeGroup: 'floor',
+    messages: MESSAGES_WHILE_WOKEN,
     commsChain: { hostPort: 'IN', fromPort: 'OUT', toPort: 'IN' },
     commsPins: [
       { port: 'IN', plus: '5', minus: '4', longestM: 10 },
@@ -96,7 +105,7 @@ export const SAMPLE_BATTERIES: readonly BatteryType[] = [
   {
     kind: 'battery',
     id: 'lfp-51v-50ah',
-    version: 4,
+    version: 5,
     name: 'Sample 51.2 V 50 Ah wall module',
     chemistry: 'lithium-iron-phosphate',
     nominalV: 51.2,
@@ -123,6 +132,7 @@ export const SAMPLE_BATTERIES: readonly BatteryType[] = [
     inTheBox: ['Pair of battery leads', 'Comms lead', 'Bracket', 'Manual'],
     commsProtocols: ['bus-a'],
     makeGroup: 'rack',
+    messages: MESSAGES_WHILE_WOKEN,
     commsChain: { hostPort: 'UP', fromPort: 'DOWN', toPort: 'UP' },
     commsPins: [
       { port: 'UP', plus: '4', minus: '5', longestM: 10 },
@@ -137,7 +147,7 @@ export const SAMPLE_BATTERIES: readonly BatteryType[] = [
   {
     kind: 'battery',
     id: 'lfp-102v-50ah-stack',
-    version: 3,
+    version: 4,
     name: 'Sample 102.4 V 50 Ah stacking module',
     chemistry: 'lithium-iron-phosphate',
     nominalV: 102.4,
@@ -159,6 +169,7 @@ export const SAMPLE_BATTERIES: readonly BatteryType[] = [
     minModules: 3,
     commsProtocols: ['bus-hv'],
     makeGroup: 'stack',
+    messages: MESSAGES_WHILE_WOKEN,
     commsChain: { hostPort: 'CTRL', fromPort: 'NEXT', toPort: 'PREV' },
     commsPins: [
       { port: 'CTRL', plus: '4', minus: '5', longestM: 10 },
@@ -173,7 +184,7 @@ export const SAMPLE_BATTERIES: readonly BatteryType[] = [
   {
     kind: 'battery',
     id: 'lfp-51v-60ah-stack',
-    version: 1,
+    version: 2,
     name: 'Sample 51.2 V 60 Ah stacking module',
     note: 'Low module voltage, so that a stack can be made to fit narrow windows.',
     chemistry: 'lithium-iron-phosphate',
@@ -194,6 +205,7 @@ export const SAMPLE_BATTERIES: readonly BatteryType[] = [
     chargeMinC: 0,
     commsProtocols: ['bus-hv'],
     makeGroup: 'stack',
+    messages: MESSAGES_WHILE_WOKEN,
     commsChain: { hostPort: 'CTRL', fromPort: 'NEXT', toPort: 'PREV' },
     commsPins: [
       { port: 'CTRL', plus: '4', minus: '5', longestM: 10 },

@@ -22,6 +22,20 @@ export function terminals(acMm2: number, gridMm2: number, batteryMm2: number): T
 }
 
 /** How the low-voltage samples are joined, watched and set up. */
+/** What the low-voltage samples show on the way from dead to live. */
+const LOW_VOLTAGE_MESSAGES: InverterType['messages'] = [
+  { text: 'green lamp, slow', at: 'inverter-on', means: 'right' },
+  { text: 'no grid', at: 'inverter-on', means: 'clears', until: 'grid-on' },
+  { text: 'configuration mismatch', at: 'inverter-on', means: 'stop' },
+  { text: 'two hosts', at: 'settings', means: 'stop' },
+  { text: 'watching the grid', at: 'grid-on', means: 'clears', until: 'live-on-grid' },
+  { text: 'line order', at: 'grid-on', means: 'stop' },
+  { text: 'input asleep', at: 'pv-on', means: 'right' },
+  { text: 'insulation low', at: 'pv-on', means: 'stop' },
+  { text: 'island, amber lamp', at: 'island', means: 'right' },
+  { text: 'overload', at: 'island', means: 'stop' },
+];
+
 export const LOW_VOLTAGE_SET = {
   batteryRule: 'shared-only',
   batteryProtocols: ['bus-a', 'bus-b'],
@@ -40,6 +54,7 @@ export const LOW_VOLTAGE_SET = {
     { port: 'meter', plus: '7', minus: '8', longestM: 100 },
   ],
   pairIdleV: { min: 3.8, max: 5 },
+  messages: LOW_VOLTAGE_MESSAGES,
 } satisfies Partial<InverterType>;
 
 /** The same for the samples with high-voltage batteries: one stack each, terminators plugged in. */
@@ -61,4 +76,13 @@ export const HIGH_VOLTAGE_SET = {
     { port: 'meter', plus: '3', minus: '6', longestM: 100 },
   ],
   pairIdleV: { min: 3.8, max: 5 },
+  messages: [
+    { text: 'standing by', at: 'grid-on', means: 'clears', until: 'live-on-grid' },
+    { text: 'line order', at: 'grid-on', means: 'stop' },
+    { text: 'string open', at: 'inverter-on', means: 'stop' },
+    { text: 'self-check due', at: 'settings', means: 'clears', until: 'self-check' },
+    { text: 'backup running', at: 'island', means: 'right' },
+    { text: 'overload', at: 'island', means: 'stop' },
+  ],
+  selfCheckS: 180,
 } satisfies Partial<InverterType>;

@@ -1,5 +1,18 @@
 import type { SheetGroup } from '../sheet.ts';
-import { BODY, choice, figure, group, NAMING, names, needed, PINS, rows, TERMINALS, text } from './fields.ts';
+import {
+  BODY,
+  choice,
+  figure,
+  group,
+  MESSAGES,
+  NAMING,
+  names,
+  needed,
+  PINS,
+  rows,
+  TERMINALS,
+  text,
+} from './fields.ts';
 
 /** Data sheet of a battery module or string. */
 export const BATTERY_SHEET: readonly SheetGroup[] = [
@@ -48,6 +61,7 @@ export const BATTERY_SHEET: readonly SheetGroup[] = [
     choice('terminators', 'Terminators', 'internal', 'switch', 'plug', 'none'),
     choice('serviceDisconnect', 'Service disconnect', 'yes', 'none'),
   ),
+  MESSAGES,
   PINS,
   TERMINALS,
   BODY,

@@ -32,6 +32,7 @@ export const rows = (key: string, label: string, ...columns: readonly SheetColum
 const ASKED: Readonly<Record<string, string>> = {
   Name: 'the parts list says what comes in the box',
   'Comms pins': 'cables of its buses are made or lengthened on site',
+  Messages: 'the test says what is right, what goes away and what means stop',
   Terminals: 'conductors are held against terminals, and in the field pages',
   'Size and place': 'it gets a place on the wall, and by the delivery list',
   'AC output':
@@ -97,6 +98,19 @@ export const PINS = group(
     { key: 'minus', label: 'pin of −', holds: 'text' },
     { key: 'ground', label: 'pin of ground', holds: 'text' },
     { key: 'longestM', label: 'longest m' },
+  ),
+);
+
+export const MESSAGES = group(
+  'Messages',
+  'commissioning and fault chapters, one message a line',
+  rows(
+    'messages',
+    'Shown : at : right, clears or stop : gone by',
+    { key: 'text', label: 'shown', holds: 'text' },
+    { key: 'at', label: 'at', holds: 'text' },
+    { key: 'means', label: 'means', holds: 'text' },
+    { key: 'until', label: 'gone by', holds: 'text' },
   ),
 );
 
