@@ -303,6 +303,7 @@ export { judgeSize } from './sizing/judgeSize.ts';
 export type { SizeAnswer, SizeTest } from './sizing/question.ts';
 export { INSULATIONS, insulationsOf, METHODS } from './codes/ampacity.ts';
 export { tableValueLabel, type TableValue } from './codes/tableValues.ts';
+export type { LoggedSearch } from './design/faultSearches.ts';
 export { tableValue as tableValueSchema } from './design/tableValue.ts';
 export type { Cable, Laying, LinkAsWired, Passage, Remnant, Splice, Wiring } from './design/wiringSchema.ts';
 export {

@@ -168,6 +168,7 @@ describe('notes belong to whoever made them', () => {
   interface Notes {
     readonly delivery: readonly { readonly id: string; readonly by?: string; readonly at?: string }[];
     readonly circuits: readonly { readonly clampReadings?: readonly object[] }[];
+    readonly faultSearches?: readonly object[];
   }
   let job = 0;
   let revision = 1;
@@ -201,10 +202,13 @@ describe('notes belong to whoever made them', () => {
       entity: { id: 't', by: 'Somebody' },
     };
     await send(field, tick);
-    const { circuits, delivery } = await notes();
+    const entry = { id: 'f', symptom: 'meter-lost', answers: [], left: ['the meter'], by: 'Somebody' };
+    await send(field, { op: 'set', path: ['faultSearches'], after: [entry] });
+    const { circuits, delivery, faultSearches } = await notes();
     const stamp = { by: 'north field', at: NOW.toISOString() };
     expect(circuits[0]?.clampReadings).toEqual([{ ...spoofed, by: stamp.by, takenAt: stamp.at }]);
     expect(delivery).toEqual([{ id: 't', ...stamp }]);
+    expect(faultSearches).toEqual([{ ...entry, ...stamp }]);
     const other = { ...first.batch, patches: [{ op: 'set', path: readings, after: [] }] };
     expect(codeOf(await field('POST', `/api/jobs/${job}/edits`, other))).toBe('EDIT_ID_REUSED');
   });

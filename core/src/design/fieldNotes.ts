@@ -1,10 +1,15 @@
 import { diff, type Edit } from './edits.ts';
 import type { DeliveryTick } from './delivery.ts';
+import type { LoggedSearch } from './faultSearches.ts';
 import type { Circuit, ClampReading, Design } from './schema.ts';
 
-/** What a field electrician may write into a design: ticks of the delivery list, and clamp readings. */
+/** What a field electrician may write into a design: ticks of the delivery list, clamp readings, and how a fault was searched. */
 export function isFieldNote({ path }: Edit): boolean {
-  return path[0] === 'delivery' || (path[0] === 'circuits' && path[2] === 'clampReadings');
+  return (
+    path[0] === 'delivery' ||
+    path[0] === 'faultSearches' ||
+    (path[0] === 'circuits' && path[2] === 'clampReadings')
+  );
 }
 
 /** Taking responsibility, for a finding or for a value in place of one of a code table, or taking that back: for the approver alone. */
@@ -18,17 +23,19 @@ export const isDesignWork = (edit: Edit): boolean => !isResponsibility(edit);
 export const isOthers = (note: { readonly by?: string | undefined }, by: string): boolean =>
   note.by !== undefined && note.by !== by;
 
+type FieldNote = DeliveryTick | ClampReading | LoggedSearch;
+
 /** A note as it stands before and after edits. */
 interface Change {
   readonly path: readonly string[];
   readonly timeField: 'at' | 'takenAt';
-  readonly before: DeliveryTick | ClampReading | undefined;
-  readonly after: DeliveryTick | ClampReading | undefined;
+  readonly before: FieldNote | undefined;
+  readonly after: FieldNote | undefined;
 }
 
 function pairs(
-  before: readonly (DeliveryTick | ClampReading)[],
-  after: readonly (DeliveryTick | ClampReading)[],
+  before: readonly FieldNote[],
+  after: readonly FieldNote[],
   path: readonly string[],
   timeField: Change['timeField'],
 ): Change[] {
@@ -45,15 +52,18 @@ function pairs(
 
 /** The notes that edits have changed. Only what the edits name is looked at. */
 function changedNotes(before: Design, after: Design, edits: readonly Edit[]): Change[] {
-  const touched = new Set(
-    edits.filter(isFieldNote).map(({ path }) => (path[0] === 'delivery' ? '' : path[1])),
-  );
-  if (touched.size === 0) return [];
+  const notes = edits.filter(isFieldNote);
+  if (notes.length === 0) return [];
+  const lists = new Set(notes.map(({ path }) => path[0]));
+  const touched = new Set(notes.flatMap(({ path }) => (path[0] === 'circuits' ? [path[1]] : [])));
   const readings = ({ circuits }: Design): Map<string, Circuit['clampReadings']> =>
     new Map(circuits.filter(({ id }) => touched.has(id)).map((one) => [one.id, one.clampReadings]));
   const [old, now] = [readings(before), readings(after)];
   return [
-    ...(touched.has('') ? pairs(before.delivery, after.delivery, ['delivery'], 'at') : []),
+    ...(lists.has('delivery') ? pairs(before.delivery, after.delivery, ['delivery'], 'at') : []),
+    ...(lists.has('faultSearches')
+      ? pairs(before.faultSearches ?? [], after.faultSearches ?? [], ['faultSearches'], 'at')
+      : []),
     ...[...now].flatMap(([id, list]) =>
       pairs(old.get(id) ?? [], list ?? [], ['circuits', id, 'clampReadings'], 'takenAt'),
     ),

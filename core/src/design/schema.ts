@@ -13,6 +13,7 @@ import {
 } from '../values/quantities.ts';
 import { defaultKey } from '../codes/defaults.ts';
 import { tableValue } from './tableValue.ts';
+import { faultSearches } from './faultSearches.ts';
 import { startCodeLetter } from '../codes/codeLetters.ts';
 import { acceptance } from './acceptance.ts';
 import { firstValue } from './firstValueMark.ts';
@@ -228,6 +229,7 @@ export const designSchema = z.strictObject({
   earthPoints: entities(earthPoint, 16).describe('Where earths are joined.'),
   place: place.optional(),
   wiring: wiring.optional().describe('How cables are laid, and what is at hand for them.'),
+  faultSearches: faultSearches.optional(),
   defaults: entities(override, 64).describe('Limits changed for this job, each with a reason.'),
   tableValues: entities(tableValue, 100)
     .optional()

@@ -36,6 +36,7 @@ const NOT_LAID: ReadonlySet<string> = new Set([
   'firstValues',
   'wiring',
   'tableValues',
+  'faultSearches',
 ]);
 
 interface Laid {

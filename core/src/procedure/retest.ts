@@ -136,6 +136,7 @@ const RULES: readonly Rule[] = [
     'accepted',
     'firstValues',
     'delivery',
+    'faultSearches',
     'meters',
     'startCases',
     'defaults',

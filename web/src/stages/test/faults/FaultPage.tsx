@@ -3,18 +3,21 @@ import { Check, Undo2, X } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { z } from 'zod';
-import { useOpenJob } from '../../../state/job.ts';
+import { newId, useOpenJob } from '../../../state/job.ts';
 import { useKept } from '../../../ui/useKept.ts';
+import { FaultLog } from './FaultLog.tsx';
+import { useLog } from './useLog.ts';
 
 const SYMPTOM_KEYS = Object.keys(SYMPTOMS) as [Symptom, ...Symptom[]];
 const searchSchema = z.object({
+  logId: z.string().optional(),
   symptom: z.enum(SYMPTOM_KEYS).optional(),
   answers: z.array(z.object({ measurementId: z.string(), isAsExpected: z.boolean(), words: z.string() })),
 });
 type Search = z.infer<typeof searchSchema>;
 const NOTHING_YET: Search = { answers: [] };
 
-/** From what is seen to what is wrong: one measurement after the other, the one that leaves least first. The path survives a reload. */
+/** From what is seen to what is wrong: one measurement after the other, the one that leaves least first. The path stands in the log of the job. */
 export function FaultPage() {
   const { id, analysis } = useOpenJob();
   const [kept, setSearch] = useKept(`faults.${id}`, searchSchema, NOTHING_YET);
@@ -24,6 +27,7 @@ export function FaultPage() {
   const search: Search =
     wanted === undefined || kept.symptom === wanted ? kept : { symptom: wanted, answers: [] };
   const { symptom, answers } = search;
+  const log = useLog();
   const found = useMemo(
     () => (symptom === undefined ? undefined : searchFault(analysis.installation, symptom, answers)),
     [analysis.installation, symptom, answers],
@@ -36,7 +40,14 @@ export function FaultPage() {
       isAsExpected,
       words: `${next.what} ${next.place}: ${isAsExpected ? `as expected (${next.expected})` : `not ${next.expected}`}`,
     };
-    setSearch({ symptom, answers: [...answers, one] });
+    const after: Search = { ...search, logId: search.logId ?? newId('f'), answers: [...answers, one] };
+    setSearch(after);
+    keep(after);
+  };
+  const keep = ({ logId, symptom: seen, answers: given }: Search): void => {
+    if (logId === undefined || seen === undefined) return;
+    const { left } = searchFault(analysis.installation, seen, given);
+    log.keep({ id: logId, symptom: seen, answers: given, left: left.map(({ what }) => what) });
   };
   return (
     <div className="field-page grid max-w-2xl gap-3">
@@ -113,12 +124,17 @@ export function FaultPage() {
           <button
             type="button"
             className="button mt-2"
-            onClick={() => setSearch({ symptom, answers: answers.slice(0, -1) })}
+            onClick={() => {
+              const before: Search = { ...search, answers: answers.slice(0, -1) };
+              setSearch(before);
+              keep(before);
+            }}
           >
             <Undo2 size={18} aria-hidden="true" /> Take the last one back
           </button>
         </section>
       )}
+      <FaultLog log={log} openId={search.logId} />
       <p className="text-[13px] text-quiet">
         Measure with everything off and proven dead where the reading does not need it live. Live work: rated
         probes, protective equipment, nobody alone.
