@@ -50,6 +50,14 @@ test('a capture is measured without a ruler, and its figures become readings of 
   await expect(page.getByRole('dialog').getByText('Transfer time: taken.')).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(page.getByLabel('Transfer time')).toHaveValue(/^1[12]/);
+
+  await test.step('the capture is kept with the reading, and opens from it as it was', async () => {
+    await expect(page.getByText('From the capture transfer.csv.')).toBeVisible();
+    await page.getByRole('link', { name: 'Open it as it was' }).click();
+    await page.getByRole('button', { name: 'Open the capture that was kept' }).click();
+    await expect(page.getByText('transfer.csv')).toBeVisible();
+    await expect(page.getByRole('region', { name: 'What is measured' })).toBeVisible();
+  });
 });
 
 test('a rehearsed transfer is written as a record that reads back', async ({ page }) => {

@@ -335,7 +335,7 @@ export { transferTime } from './figures/capability/transferTime.ts';
 export { type Drop, loadsDroppedBy } from './rehearse/drops.ts';
 export { transferWave } from './rehearse/transferWave.ts';
 export { type CaptureFile, readCapture } from './formats/capture.ts';
-export { writeComtradeFile } from './formats/comtradeWrite.ts';
+export { captureInOneFile, writeComtradeFile } from './formats/comtradeWrite.ts';
 export { durationS, type WaveRecord } from './waveform/record.ts';
 export { columnsOf, type Pyramid, pyramidOf } from './waveform/pyramid.ts';
 export {

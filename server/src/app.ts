@@ -9,6 +9,7 @@ import type { Database } from './database.ts';
 import { handleError } from './errorHandler.ts';
 import { RefusalError } from './errors.ts';
 import { attachmentRoutes } from './routes/attachments.ts';
+import { captureRoutes } from './routes/captures.ts';
 import { docsRoute } from './routes/docs.ts';
 import { eventRoutes } from './routes/events.ts';
 import { type LogSink, logRequests, loggerOf } from './log.ts';
@@ -33,6 +34,7 @@ import { Pool } from './work/pool.ts';
 import { accounts } from './services/accounts.ts';
 import { audit } from './services/audit.ts';
 import { attachments } from './services/attachments.ts';
+import { captures } from './services/captures.ts';
 import { jobs } from './services/jobs.ts';
 import { library } from './services/library.ts';
 import { people } from './services/people.ts';
@@ -182,6 +184,9 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
           photos,
           now: options.now,
         }),
+      });
+      await guarded.register(captureRoutes, {
+        captures: captures({ models, jobs: jobService, files: photos, now: options.now }),
       });
       await guarded.register(eventRoutes, { jobs: jobService, accounts: accountService });
       await guarded.register(runRoutes, { runs: runService });

@@ -21,6 +21,7 @@ const TABLES = [
   'jobs',
   'revisions',
   'edits',
+  'captures',
   'test_runs',
   'readings',
   'library_items',

@@ -57,6 +57,8 @@ export const REFUSALS = {
   },
   PICTURE_TOO_HEAVY: { status: 413, message: 'This photo is larger than 12 MB, so it was not kept.' },
   TOO_MANY_PICTURES: { status: 422, message: 'This job already holds 500 photos. Nothing was added.' },
+  NOT_A_CAPTURE: { status: 415, message: 'This is no .cff, .csv, .txt or .tsv capture, so it was not kept.' },
+  TOO_MANY_CAPTURES: { status: 422, message: 'This job already holds 200 captures. Nothing was added.' },
   TOO_MANY_VARIANTS: { status: 422, message: 'A job holds eight variants at most. Remove one first.' },
   VARIANT_NAME_TAKEN: { status: 422, message: 'This job already has a variant of that name.' },
   VARIANT_STAYS: {

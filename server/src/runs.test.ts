@@ -190,3 +190,47 @@ describe('reports', () => {
     }
   });
 });
+
+describe('a capture that a reading was taken from', () => {
+  const keep = (id: number, name: string, bytes: string, caller = field) =>
+    caller('POST', `/api/jobs/${id}/captures?name=${encodeURIComponent(name)}`, Buffer.from(bytes));
+
+  it('is kept once in its job, and comes back as it was', async () => {
+    const first = await keep(jobId, 'gap ä.csv', 't,u\n0,1\n');
+    expect(first.statusCode).toBe(201);
+    const { id } = wire.capture.parse(first.json());
+    expect((await keep(jobId, 'other name.csv', 't,u\n0,1\n')).json()).toEqual(first.json());
+    const back = await field('GET', `/api/captures/${id}`);
+    expect(back.body).toBe('t,u\n0,1\n');
+    expect(back.headers['content-disposition']).toBe("attachment; filename*=UTF-8''gap%20%C3%A4.csv");
+    const south = await harness.as('designer@south.test');
+    expect(codeOf(await south('GET', `/api/captures/${id}`))).toBe('NOT_FOUND');
+  });
+
+  it('stands beside its reading; one of another job does not', async () => {
+    const run = await start();
+    const { id } = wire.capture.parse((await keep(jobId, 'gap.csv', 'a')).json());
+    const taken = wire.reading.parse((await read(run.id, { value: 230, captureId: id })).json());
+    expect(taken.captureId).toBe(id);
+    const { readings } = wire.testRun.parse((await field('GET', `/api/runs/${run.id}`)).json());
+    expect(readings.map(({ captureId }) => captureId)).toEqual([id]);
+    const other = (await designer('POST', '/api/jobs/import', smallDesign())).json<{ id: number }>().id;
+    const foreign = wire.capture.parse((await keep(other, 'gap.csv', 'b')).json());
+    expect(codeOf(await read(run.id, { value: 230, attempt: 2, captureId: foreign.id }))).toBe(
+      'READING_UNKNOWN',
+    );
+  });
+
+  it.each([
+    ['a picture', 'gap.png', 'x', 'NOT_A_CAPTURE'],
+    ['nothing', 'gap.csv', '', 'NOT_A_CAPTURE'],
+  ])('%s is refused', async (_, name, bytes, code) => {
+    expect(codeOf(await keep(jobId, name, bytes))).toBe(code);
+  });
+
+  it('is not taken from somebody who may not test', async () => {
+    expect(codeOf(await keep(jobId, 'gap.csv', 'x', await harness.as('viewer@north.test')))).toBe(
+      'NOT_ALLOWED',
+    );
+  });
+});

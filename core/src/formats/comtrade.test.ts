@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { WaveRecord } from '../waveform/record.ts';
+import { readCapture } from './capture.ts';
 import { readComtrade, splitComtrade } from './comtrade.ts';
-import { writeComtrade } from './comtradeWrite.ts';
+import { captureInOneFile, writeComtrade } from './comtradeWrite.ts';
 import { readScopeCsv } from './scopeCsv.ts';
 
 const bytes = (text: string): Uint8Array =>
@@ -91,6 +92,22 @@ describe('records of power-system recorders', () => {
     const split = splitComtrade(one);
     if (!split.ok) throw new Error(split.problems[0]?.message);
     const read = readComtrade(split.value);
+    if (!read.ok) throw new Error(read.problems[0]?.message);
+    expectRead(read.value);
+  });
+
+  it.each<[string, string, Uint8Array]>([
+    ['text', cfg('ASCII'), bytes(ASCII)],
+    ['16 bits', cfg('BINARY'), binary(2)],
+    ['floating', cfg('FLOAT32', '2013'), binary(4, true)],
+    ['without a line end after the configuration', cfg('BINARY32', '2013').trimEnd(), binary(4)],
+  ])('two files are kept as one that reads back the same: %s', (_, text, dat) => {
+    const kept = captureInOneFile([
+      { name: 'Gap.DAT', bytes: dat },
+      { name: 'Gap.CFG', bytes: bytes(text) },
+    ]);
+    expect(kept?.name).toBe('Gap.cff');
+    const read = readCapture(kept === undefined ? [] : [kept]);
     if (!read.ok) throw new Error(read.problems[0]?.message);
     expectRead(read.value);
   });

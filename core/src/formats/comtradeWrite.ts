@@ -1,3 +1,5 @@
+import type { CaptureFile } from './capture.ts';
+import { latin1 } from './comtrade.ts';
 import type { WaveRecord } from '../waveform/record.ts';
 import type { ComtradeFiles } from './comtrade.ts';
 
@@ -56,12 +58,12 @@ export function writeComtrade(record: WaveRecord, day: string): ComtradeFiles {
 const bytesOf = (text: string): Uint8Array =>
   Uint8Array.from({ length: text.length }, (_, at) => Math.min(255, text.charCodeAt(at)));
 
-/** The same in one file, as the revision of 2013 has it. */
-export function writeComtradeFile(record: WaveRecord, day: string): Uint8Array {
-  const { cfg, dat } = writeComtrade(record, day);
+/** Configuration and data one after the other, as the revision of 2013 has them in one file. */
+function inOneFile(cfg: Uint8Array, dat: Uint8Array, datKind: string): Uint8Array {
   const parts = [
-    bytesOf(`--- file type: CFG ---\r\n${cfg}`),
-    bytesOf(`--- file type: DAT BINARY: ${dat.length} ---\r\n`),
+    bytesOf('--- file type: CFG ---\r\n'),
+    cfg,
+    bytesOf(`${cfg.at(-1) === NEW_LINE ? '' : '\r\n'}--- file type: DAT ${datKind}: ${dat.length} ---\r\n`),
     dat,
   ];
   const whole = new Uint8Array(parts.reduce((sum, { length }) => sum + length, 0));
@@ -71,4 +73,30 @@ export function writeComtradeFile(record: WaveRecord, day: string): Uint8Array {
     at += part.length;
   }
   return whole;
+}
+
+const NEW_LINE = 10;
+
+/** The same in one file. */
+export function writeComtradeFile(record: WaveRecord, day: string): Uint8Array {
+  const { cfg, dat } = writeComtrade(record, day);
+  return inOneFile(bytesOf(cfg), dat, 'BINARY');
+}
+
+/**
+ * A capture as one file, to be kept: a .cfg with its .dat becomes a .cff, what is one file already stays as it is. Undefined for files
+ * that are no capture.
+ */
+export function captureInOneFile(files: readonly CaptureFile[]): CaptureFile | undefined {
+  const [first] = files;
+  const by = (ending: string): CaptureFile | undefined =>
+    files.find(({ name }) => name.toLowerCase().endsWith(ending));
+  const [cfg, dat] = [by('.cfg'), by('.dat')];
+  if (cfg === undefined || dat === undefined) return files.length === 1 ? first : undefined;
+  // The kind of the data stands in a line of its own near the end of the configuration.
+  const kind = /^\s*(ascii|binary32|binary|float32)\s*$/imu.exec(latin1(cfg.bytes))?.[1] ?? 'BINARY';
+  return {
+    name: cfg.name.replace(/\.cfg$/iu, '.cff'),
+    bytes: inOneFile(cfg.bytes, dat.bytes, kind.toUpperCase()),
+  };
 }

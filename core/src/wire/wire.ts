@@ -123,6 +123,8 @@ export const newReading = z.strictObject({
   note: z.string().max(1000).optional(),
   /** Where the figure came from, where no hand typed it: a capture, a device that is read live. It is no reason. */
   source: z.string().max(200).optional(),
+  /** The capture it was taken from, where that is kept. */
+  captureId: z.number().int().positive().optional(),
   /** Made on the device: the same key sent again is answered with what was recorded, and recorded once. */
   key: z.string().min(8).max(64).optional(),
 });
@@ -137,6 +139,7 @@ export const reading = z.object({
   corrects: z.number().int().nullable(),
   note: z.string(),
   source: z.string(),
+  captureId: z.number().int().nullable(),
   by: z.string(),
   at: z.string(),
 });
@@ -195,6 +198,10 @@ export const catalogue = z.object({
 export type Catalogue = z.infer<typeof catalogue>;
 
 export const keepTypes = z.strictObject({ types: z.array(equipmentType).min(1).max(500) });
+
+/** A capture as a job keeps it. */
+export const capture = z.object({ id: z.number().int(), name: z.string(), bytes: z.number().int() });
+export type Capture = z.infer<typeof capture>;
 
 export const attachment = z.object({
   id: z.number().int(),

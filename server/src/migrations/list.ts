@@ -6,6 +6,7 @@ import { accountsOfAFirm } from './005-accounts.ts';
 import { lightEdits } from './006-light-edits.ts';
 import { photosAndHealth } from './007-photos-and-health.ts';
 import { sourceOfReadings } from './008-source-of-readings.ts';
+import { captures } from './009-captures.ts';
 import type { NamedMigration } from './migration.ts';
 
 /** Every migration, in order. A migration that has shipped is never changed. */
@@ -18,4 +19,5 @@ export const MIGRATIONS: readonly NamedMigration[] = [
   lightEdits,
   photosAndHealth,
   sourceOfReadings,
+  captures,
 ];

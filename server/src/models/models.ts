@@ -1,6 +1,7 @@
 import type { Sequelize } from 'sequelize';
 import { AttachmentRow, initAttachments } from './attachments.ts';
 import { AuditHeadRow, AuditRow, initAudit } from './audit.ts';
+import { CaptureRow, initCaptures } from './captures.ts';
 import { EditRow, initEdits } from './edits.ts';
 import { FirmRow, initFirms } from './firms.ts';
 import { initJobs, JobRow } from './jobs.ts';
@@ -28,6 +29,7 @@ export interface Models {
   readonly library: typeof LibraryRow;
   readonly types: typeof TypeRow;
   readonly attachments: typeof AttachmentRow;
+  readonly captures: typeof CaptureRow;
 }
 
 /** Binds every model to a connection. */
@@ -45,6 +47,7 @@ export function initModels(sequelize: Sequelize): Models {
   initLibrary(sequelize);
   initTypes(sequelize);
   initAttachments(sequelize);
+  initCaptures(sequelize);
   return {
     firms: FirmRow,
     users: UserRow,
@@ -60,5 +63,6 @@ export function initModels(sequelize: Sequelize): Models {
     library: LibraryRow,
     types: TypeRow,
     attachments: AttachmentRow,
+    captures: CaptureRow,
   };
 }

@@ -20,6 +20,8 @@ export class ReadingRow extends Model<InferAttributes<ReadingRow>, InferCreation
   declare note: string;
   /** Where the figure came from, where no hand typed it. */
   declare source: CreationOptional<string>;
+  /** The capture it was taken from, where that is kept. */
+  declare captureId: CreationOptional<number | null>;
   /** Made on the device, so that what is sent again is recorded once. */
   declare deviceKey: CreationOptional<string | null>;
   declare by: string;
@@ -38,6 +40,7 @@ export function initReadings(sequelize: Sequelize): void {
       corrects: { type: DataTypes.INTEGER.UNSIGNED, allowNull: true },
       note: { type: DataTypes.STRING(1000), allowNull: false },
       source: { type: DataTypes.STRING(200), allowNull: false, defaultValue: '' },
+      captureId: { type: DataTypes.INTEGER.UNSIGNED, allowNull: true },
       deviceKey: { type: DataTypes.STRING(64, true), allowNull: true },
       by: { type: DataTypes.STRING(120), allowNull: false },
       at: { type: DataTypes.DATE(3), allowNull: false },

@@ -31,6 +31,7 @@ const readingOf = (row: ReadingRow): wire.Reading => ({
   corrects: row.corrects,
   note: row.note,
   source: row.source,
+  captureId: row.captureId,
   by: row.by,
   at: row.at.toISOString(),
 });
@@ -162,6 +163,13 @@ export function runs(
           });
           if (earlier === null) throw new RefusalError('READING_UNKNOWN');
         }
+        if (given.captureId !== undefined) {
+          const kept = await models.captures.count({
+            where: { id: given.captureId, jobId: run.jobId },
+            transaction,
+          });
+          if (kept === 0) throw new RefusalError('READING_UNKNOWN');
+        }
         const row = await models.readings.create(
           {
             runId,
@@ -172,6 +180,7 @@ export function runs(
             corrects: given.corrects ?? null,
             note: given.note ?? '',
             source: given.source ?? '',
+            captureId: given.captureId ?? null,
             deviceKey: key ?? null,
             by: person.name,
             at: now(),

@@ -96,6 +96,7 @@ export async function startHarness(options: HarnessOptions = {}): Promise<Harnes
           url: path,
           cookies: { [cookie.name]: cookie.value },
           ...(body === undefined ? {} : { payload: body as object }),
+          ...(Buffer.isBuffer(body) ? { headers: { 'content-type': 'application/octet-stream' } } : {}),
         });
     },
     close: async () => {

@@ -30,9 +30,11 @@ async function send(method: string, path: string, body?: unknown): Promise<unkno
   const content: RequestInit =
     body instanceof FormData
       ? { body }
-      : body === undefined
-        ? {}
-        : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) };
+      : body instanceof Blob
+        ? { headers: { 'content-type': 'application/octet-stream' }, body }
+        : body === undefined
+          ? {}
+          : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) };
   try {
     response = await fetch(`/api${path}`, { method, ...content });
   } catch {
@@ -124,6 +126,20 @@ export const api = {
     form.set('photo', given.photo, given.name);
     form.set('thumbnail', given.thumbnail, given.name);
     return ask(wire.attachment, 'POST', `/jobs/${jobId}/attachments?key=${given.id}`, form);
+  },
+  keepCapture: (jobId: number, name: string, bytes: Blob) =>
+    ask(wire.capture, 'POST', `/jobs/${jobId}/captures?name=${encodeURIComponent(name)}`, bytes),
+  capture: async (captureId: number): Promise<File> => {
+    const response = await fetch(`/api/captures/${captureId}`).catch(() => {
+      throw new RequestFailed(0, OFFLINE);
+    });
+    if (!response.ok)
+      throw new RequestFailed(response.status, {
+        code: 'NOT_FOUND',
+        message: 'This capture is not here any more.',
+      });
+    const name = /filename\*=UTF-8''(.+)$/u.exec(response.headers.get('content-disposition') ?? '')?.[1];
+    return new File([await response.blob()], name === undefined ? 'capture.cff' : decodeURIComponent(name));
   },
   openSite: (jobId: number) => ask(siteWire.openSite, 'POST', `/jobs/${jobId}/site`),
   site: (jobId: number) => ask(siteWire.openSite, 'GET', `/jobs/${jobId}/site`),

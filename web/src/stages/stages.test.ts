@@ -386,6 +386,7 @@ describe('a run on the screen', () => {
     corrects: null,
     note: '',
     source: '',
+    captureId: null,
     by: '',
     at: '',
   });

@@ -6,6 +6,8 @@ import type { CaptureHead, Opened, WaveWork } from './wave.worker.ts';
 /** A capture that is open beside the page. Closing it ends the worker and forgets the samples. */
 export interface OpenCapture {
   readonly name: string;
+  /** As it was picked. */
+  readonly files: readonly File[];
   readonly head: CaptureHead;
   readonly figures: WaveFigures;
   readonly picture: (fromS: number, toS: number, columns: number) => Promise<readonly Float64Array[]>;
@@ -35,6 +37,7 @@ export async function openCapture(
   }
   return {
     name,
+    files,
     head: opened.head,
     figures: opened.figures,
     picture: async (fromS, toS, columns) => work.picture(fromS, toS, columns),

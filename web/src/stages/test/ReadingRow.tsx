@@ -1,5 +1,7 @@
 import { bandFigures, judgeReading, type ReadingSpec, type wire } from '@bastion/core';
 import { type SyntheticEvent, useId, useRef, useState } from 'react';
+import { Link } from 'react-router';
+import { useOpenJob } from '../../state/job.ts';
 import { readNumber } from '../../ui/readNumber.ts';
 import { Gauge } from './Gauge.tsx';
 import { LiveFigure, type LiveProposal } from './live/LiveFigure.tsx';
@@ -62,6 +64,7 @@ function Confirmation({ spec, reading, canWrite, onRead }: ReadingRowProps) {
 
 function NumberReading({ spec, reading, canWrite, onRead, live, liveSource }: ReadingRowProps) {
   const id = useId();
+  const { id: jobId } = useOpenJob();
   const shown = reading === undefined ? '' : String(reading.value);
   const [text, setText] = useState<string>();
   const isSending = useRef(false);
@@ -122,6 +125,12 @@ function NumberReading({ spec, reading, canWrite, onRead, live, liveSource }: Re
             void onRead(value, liveSource).then(setFailure);
           }}
         />
+      )}
+      {reading !== undefined && reading.captureId !== null && (
+        <p className="text-[13px]">
+          {reading.source}.{' '}
+          <Link to={`/jobs/${jobId}/test/capture?kept=${reading.captureId}`}>Open it as it was</Link>
+        </p>
       )}
       <p role="alert" className="font-semibold text-over empty:hidden">
         {failure}

@@ -21,6 +21,7 @@ export function ReasonToGoOn({ step, readings, onRead }: ReasonToGoOnProps) {
     void onRead(next.spec.id, next.taken.value, {
       note: reason.trim(),
       source: next.taken.source,
+      ...(next.taken.captureId === null ? {} : { captureId: next.taken.captureId }),
     }).then((sentence) => {
       setFailure(sentence);
       if (sentence === undefined) setReason('');

@@ -13,6 +13,7 @@ import {
 export interface HowTaken {
   readonly note?: string;
   readonly source?: string;
+  readonly captureId?: number;
 }
 
 /** Takes a reading of the step that is open; the sentence says why it was not taken. */

@@ -120,6 +120,7 @@ export function useReadings(run: wire.TestRun, onChange: ChangeRun) {
         corrects: null,
         note: reading.note ?? '',
         source: reading.source ?? '',
+        captureId: reading.captureId ?? null,
         by,
         at: takenAt,
       })),

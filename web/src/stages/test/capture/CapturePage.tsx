@@ -1,10 +1,12 @@
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { useOpenJob } from '../../../state/job.ts';
 import { CapturePanel } from './CapturePanel.tsx';
 
 /** A capture of its own, outside of a run. */
 export function CapturePage() {
   const { id } = useOpenJob();
+  const [asked] = useSearchParams();
+  const keptId = Number(asked.get('kept') ?? 0);
   return (
     <div className="grid max-w-4xl gap-3">
       <div className="flex flex-wrap items-center gap-2">
@@ -18,7 +20,7 @@ export function CapturePage() {
         rated probes, protective equipment, nobody alone.
       </p>
       <div className="sheet p-3">
-        <CapturePanel />
+        <CapturePanel keptId={Number.isInteger(keptId) && keptId > 0 ? keptId : undefined} />
       </div>
     </div>
   );

@@ -1,5 +1,6 @@
 import { isInBand, loadsDroppedBy, transferTime, type WaveExpectation, type WaveFigure } from '@bastion/core';
 import { useEffect, useId, useState } from 'react';
+import { api, failureSentence } from '../../../api/client.ts';
 import { useOpenJob } from '../../../state/job.ts';
 import { StateMark } from '../../../ui/StateMark.tsx';
 import { openCapture, type OpenCapture } from '../../../workers/wave.ts';
@@ -103,7 +104,14 @@ function Dropped({ capture }: { readonly capture: OpenCapture }) {
 }
 
 /** Opens captures of a transfer or a start and measures them: a picture, the figures, and what they come to. */
-export function CapturePanel({ onOpened }: { readonly onOpened?: (capture: OpenCapture) => void }) {
+export function CapturePanel({
+  onOpened,
+  keptId,
+}: {
+  readonly onOpened?: (capture: OpenCapture) => void;
+  /** A capture that the job keeps: offered to be opened as it was. */
+  readonly keptId?: number | undefined;
+}) {
   const expected = useExpectation();
   const id = useId();
   const [capture, setCapture] = useState<OpenCapture>();
@@ -127,6 +135,22 @@ export function CapturePanel({ onOpened }: { readonly onOpened?: (capture: OpenC
   };
   return (
     <div className="grid gap-3">
+      {keptId !== undefined && capture === undefined && (
+        <p>
+          <button
+            type="button"
+            className="button"
+            onClick={() =>
+              void api.capture(keptId).then(
+                (file) => open([file]),
+                (error: unknown) => setSaid(failureSentence(error)),
+              )
+            }
+          >
+            Open the capture that was kept with the reading
+          </button>
+        </p>
+      )}
       <p>
         <label htmlFor={id} className="block text-[13px] text-quiet">
           A .cff, a .cfg with its .dat, or a .csv of an oscilloscope

@@ -1,6 +1,8 @@
 import type { ProcedureStep, ReadingSpec } from '@bastion/core';
 import { Activity } from 'lucide-react';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
+import { useOpenJob } from '../../../state/job.ts';
+import { keepCapture } from './keepCapture.ts';
 import type { OpenCapture } from '../../../workers/wave.ts';
 import { Modal } from '../../../ui/Modal.tsx';
 import type { OnRead } from '../runView.ts';
@@ -43,6 +45,18 @@ export function FromCapture({ step, onRead }: { readonly step: ProcedureStep; re
   const [isOpen, setIsOpen] = useState(false);
   const [capture, setCapture] = useState<OpenCapture>();
   const [said, setSaid] = useState('');
+  const { id: jobId } = useOpenJob();
+  const kept = useRef(new Map<OpenCapture, number>());
+  const take = async ({ spec, value }: Offer): Promise<void> => {
+    if (capture === undefined) return;
+    const id = kept.current.get(capture) ?? (await keepCapture(jobId, capture));
+    if (typeof id === 'number') kept.current.set(capture, id);
+    const problem = await onRead(spec.id, value, {
+      source: `From the capture ${capture.name}`.slice(0, 200),
+      ...(typeof id === 'number' ? { captureId: id } : {}),
+    });
+    setSaid(problem ?? `${spec.label}: taken.${typeof id === 'number' ? '' : ` ${id}`}`);
+  };
   if (!step.readings.some(({ unit, kind }) => unit === 'ms' && kind !== 'confirmation')) return null;
   const offers = capture === undefined ? [] : offersOf(step, capture);
   return (
@@ -58,15 +72,7 @@ export function FromCapture({ step, onRead }: { readonly step: ProcedureStep; re
                 <span>
                   {spec.label}: <strong>{`${value} ${spec.unit}`}</strong>
                 </span>
-                <button
-                  type="button"
-                  className="button"
-                  onClick={() =>
-                    void onRead(spec.id, value, {
-                      source: `From the capture ${capture?.name ?? ''}`.slice(0, 200),
-                    }).then((problem) => setSaid(problem ?? `${spec.label}: taken.`))
-                  }
-                >
+                <button type="button" className="button" onClick={() => void take({ spec, value })}>
                   Take it
                 </button>
               </li>
