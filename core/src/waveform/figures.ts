@@ -54,6 +54,7 @@ function voltageFigures(found: TransferMeasure, expected: WaveExpectation): Wave
     },
     { id: 'dip', label: 'Lowest half-cycle RMS', value: dip?.lowestV, unit: 'V' },
     { id: 'dip-length', label: 'Below 90 % for', value: ms(dip?.lengthS) ?? 0, unit: 'ms' },
+    { id: 'low', label: 'Gone or below 70 % for', value: found.lowS * 1000, unit: 'ms' },
     { id: 'peak', label: 'Highest peak', value: found.highestV, unit: 'V' },
     {
       id: 'overshoot',

@@ -105,6 +105,21 @@ describe('what comes after it', () => {
     expect(found.backInBandS).toBeLessThan(0.06);
   });
 
+  it.each<[string, (t: number) => number, number]>([
+    ['a gap alone counts as it is measured', (t) => (t >= 0.2 && t < 0.212 ? 0 : 1), 12],
+    // Ten half cycles lie inside.
+    ['a dip to 50 % for five cycles', (t) => (t >= 0.2 && t < 0.3 ? 0.5 : 1), 100],
+    ['a dip to 75 % drops nothing', (t) => (t >= 0.2 && t < 0.3 ? 0.75 : 1), 0],
+    ['a gap of 20 ms in a dip of 100 ms', (t) => (t < 0.2 || t >= 0.3 ? 1 : t < 0.22 ? 0 : 0.4), 100],
+    ['two dips: the longer', (t) => ((t >= 0.1 && t < 0.14) || (t >= 0.3 && t < 0.38) ? 0.4 : 1), 80],
+  ])('what loads do not hold through: %s', (_, share, ms) => {
+    const { lowS } = measureTransfer(
+      signal(0.6, (t) => sine(t) * share(t)),
+      MAINS,
+    );
+    expect(Math.abs(lowS * 1000 - ms)).toBeLessThanOrEqual(ms === 12 ? 1 : 10 + 1e-6);
+  });
+
   it('a dip to 70 % for five cycles, no gap', () => {
     const dipped = signal(0.6, (t) => sine(t) * (t >= 0.2 && t < 0.3 ? 0.7 : 1));
     const { gap, dip } = measureTransfer(dipped, MAINS);

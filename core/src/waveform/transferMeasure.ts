@@ -15,6 +15,8 @@ export interface TransferMeasure {
   readonly gap: { readonly fromS: number; readonly toS: number } | undefined;
   /** Lowest half-cycle RMS, and for how long it lay below 90 % of nominal. */
   readonly dip: { readonly lowestV: number; readonly lengthS: number; readonly fromS: number } | undefined;
+  /** The longest stretch in which supplies and contactors cannot be counted on to hold: the gap, or half-cycle RMS below 70 % of nominal. */
+  readonly lowS: number;
   /** Highest peak after the gap or dip over the nominal peak. */
   readonly overshoot: number | undefined;
   readonly highestV: number;
@@ -33,6 +35,8 @@ export interface TransferMeasure {
 const GONE = 0.1;
 /** A dip begins below this share of nominal (IEC 61000-4-30). */
 const DIP = 0.9;
+/** What electronic supplies and contactors are tested to hold through for a while (the 70 % step of IEC 61000-4-11 and -34). */
+const HOLDS = 0.7;
 /** A sine dwells below a tenth of its peak for 2 · asin(0.1) / 2π of a cycle at each crossing; a gap is half as long again at least. */
 const CROSSING_DWELL = Math.asin(GONE) / Math.PI;
 const LEAST_GAP = 1.5 * CROSSING_DWELL;
@@ -93,6 +97,26 @@ function dipOf(rms: TransferMeasure['rms'], nominalV: number, frequencyHz: numbe
     fromS: first.atS - half,
     lengthS: last.atS - first.atS + half,
   };
+}
+
+/**
+ * The longest run of half cycles below what loads hold at. Its edges are known to half a cycle: a gap that is no shorter than that counts
+ * as it was measured.
+ */
+function lowOf(
+  rms: TransferMeasure['rms'],
+  gap: TransferMeasure['gap'],
+  { nominalV, nominalHz }: VoltageExpectation,
+): number {
+  const half = 0.5 / nominalHz;
+  const gapS = gap === undefined ? 0 : gap.toS - gap.fromS;
+  let longest = 0;
+  let run = 0;
+  for (const one of rms) {
+    run = one.rms < HOLDS * nominalV ? run + 1 : 0;
+    longest = Math.max(longest, run * half);
+  }
+  return longest - gapS > half + 1e-9 || gap === undefined ? longest : gapS;
 }
 
 function backInBand(
@@ -175,6 +199,7 @@ export function measureTransfer(signal: Signal, expected: VoltageExpectation): T
   return {
     gap,
     dip,
+    lowS: lowOf(rms, gap, expected),
     // Where the voltage does not come back there is nothing to overshoot.
     overshoot: highest < GONE * peakV ? undefined : highest / peakV - 1,
     highestV: highest,

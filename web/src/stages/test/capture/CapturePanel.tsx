@@ -78,24 +78,25 @@ function Figures({ capture }: { readonly capture: OpenCapture }) {
   );
 }
 
-/** What of the loads a measured gap drops. */
+/** What of the loads a measured gap, or a dip that they do not hold through, drops. */
 function Dropped({ capture }: { readonly capture: OpenCapture }) {
   const { installation } = useOpenJob().analysis;
-  const gaps = capture.figures.channels.flatMap(
-    ({ figures }) => figures.find(({ id }) => id === 'gap')?.value ?? [],
+  const lows = capture.figures.channels.flatMap(
+    ({ figures }) => figures.find(({ id }) => id === 'low')?.value ?? [],
   );
-  const gapMs = Math.max(0, ...gaps);
-  if (gapMs === 0) return null;
-  const drops = loadsDroppedBy(installation, gapMs);
+  const lowMs = Math.max(0, ...lows);
+  if (lowMs === 0) return null;
+  const drops = loadsDroppedBy(installation, lowMs);
+  const what = `${lowMs.toFixed(1)} ms without voltage, or below 70 % of it,`;
   return drops.length === 0 ? (
-    <p>Every load whose longest break is stated bears the gap of {gapMs.toFixed(1)} ms.</p>
+    <p>Every load whose longest break is stated bears {what.replace(/,$/, '')}.</p>
   ) : (
     <div>
-      <p className="font-semibold text-over">The gap of {gapMs.toFixed(1)} ms drops:</p>
+      <p className="font-semibold text-over">{what} drop:</p>
       <ul className="list-disc pl-5">
-        {drops.map(({ what, longestMs }) => (
-          <li key={what}>
-            {what}, which bears {longestMs} ms
+        {drops.map(({ what: load, longestMs }) => (
+          <li key={load}>
+            {load}, which bears {longestMs} ms
           </li>
         ))}
       </ul>
