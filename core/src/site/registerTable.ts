@@ -49,7 +49,7 @@ const write = (
 });
 
 /** The number of this map, at address 0: a reader that knows another one stops there. */
-export const MAP_NUMBER = 1;
+export const MAP_NUMBER = 2;
 
 /** The one register map: the simulated site answers by it, the reader reads by it, and the tests hold both to it. Holding registers. */
 export const REGISTER_BLOCKS: readonly RegisterBlock[] = [
@@ -77,6 +77,7 @@ export const REGISTER_BLOCKS: readonly RegisterBlock[] = [
         'Mode: 0 on grid, 1 island, 2 generator port, 3 transfer switch, 4 inlet, 5 bypass',
       ),
       read('gridHz', 'u16', 0.01, 'Hz', 'Frequency of the grid; 0 while it is away'),
+      write('isolator', 'u16', 1, '', 'Isolator between grid and sets, 0 or 1'),
     ],
   },
   {
@@ -125,6 +126,10 @@ export const REGISTER_BLOCKS: readonly RegisterBlock[] = [
       write('chargeA', 'u16', 0.1, 'A', 'Setting: charge current of each unit'),
       write('count', 'u16', 1, '', 'Setting: units in the set'),
       write('clockSet', 'u16', 1, '', 'Setting: date and time, 0 or 1'),
+      write('battery', 'u16', 1, '', 'Battery devices of the set, 0 or 1'),
+      write('gridChargeW', 'u16', 1, 'W', 'Setting: charging of each unit from the grid'),
+      write('generatorChargeW', 'u16', 1, 'W', 'Setting: charging of each unit at its generator port'),
+      write('cutoff', 'u16', 0.01, '%', 'Setting: state of charge at which it stops'),
     ],
   },
   {

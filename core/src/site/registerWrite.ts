@@ -1,4 +1,5 @@
 import type { SiteCommand } from './siteCommands.ts';
+import type { SiteSetting } from './siteFaults.ts';
 import type { SitePlan } from './siteTypes.ts';
 import { type MapRow, registersOf, rowsOfSite, type RegisterType } from './registerTable.ts';
 import { decodeValue } from './registerValues.ts';
@@ -14,8 +15,9 @@ function unitAt(plan: SitePlan, index: number): { stackId: string; unitId: strin
 }
 
 const setting =
-  (name: 'backup' | 'charge' | 'count' | 'clock'): Do =>
-  (plan, index, value) => {
+  (name: SiteSetting, scale = 1): Do =>
+  (plan, index, written) => {
+    const value = written * scale;
     const set = plan.sets[index];
     return set === undefined ? undefined : { do: 'setting', stackId: set.stackId, setting: name, value };
   };
@@ -27,6 +29,16 @@ const WRITES: Readonly<Record<string, Do>> = {
   'set.chargeA': setting('charge'),
   'set.count': setting('count'),
   'set.clockSet': setting('clock'),
+  'set.gridChargeW': setting('grid-charge'),
+  'set.generatorChargeW': setting('generator-charge'),
+  'set.cutoff': setting('cutoff', 0.01),
+  'set.battery': (plan, index, value) => {
+    const set = plan.sets[index];
+    return set === undefined || set.bank === 'none'
+      ? undefined
+      : { do: 'battery', stackId: set.stackId, closed: value !== 0 };
+  },
+  'site.isolator': (_plan, _index, value) => ({ do: 'isolator', closed: value !== 0 }),
   'unit.on': (plan, index, value) => {
     const unit = unitAt(plan, index);
     return unit === undefined ? undefined : { do: 'unit', ...unit, on: value !== 0 };
@@ -76,11 +88,13 @@ export function commandsOfWrite(
     if (!isWhole(row, own)) return { ok: false, problem: 'not a whole figure' };
     if (row.access === 'read') return { ok: false, problem: 'read only' };
     const value = decodeValue(row, own);
-    const [block = '', index = '', field = ''] = row.key.split('.');
+    // The site is one: its fields have no number.
+    const [block = '', ...rest] = row.key.split('.');
+    const field = rest.at(-1) ?? '';
     const command =
       value === null || value === undefined
         ? undefined
-        : WRITES[`${block}.${field}`]?.(plan, Number(index) - 1, value);
+        : WRITES[`${block}.${field}`]?.(plan, Number(rest[0]) - 1, value);
     if (command === undefined) return { ok: false, problem: 'out of range' };
     commands.push(command);
     at += own.length;

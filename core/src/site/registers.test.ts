@@ -65,6 +65,25 @@ describe('the register map', () => {
     );
   });
 
+  it.each<[string, readonly number[], string, number]>([
+    ['site.isolator', [1], 'site.isolator', 1],
+    ['set.1.battery', [1], 'set.1.battery', 1],
+    ['set.1.gridChargeW', [1200], 'set.1.gridChargeW', 1200],
+    ['set.1.generatorChargeW', [800], 'set.1.generatorChargeW', 800],
+    ['set.1.cutoff', [2500], 'set.1.cutoff', 25],
+    // Nine tenths of the module may be used: below 10 % the cells bear no more, whatever is set.
+    ['set.1.cutoff', [0], 'set.1.cutoff', 10],
+  ])('%s written as %j reads %s = %d', (key, words, read, value) => {
+    const plan = planOf();
+    const state = newSite(plan, 1);
+    const values = siteValues(plan, state);
+    const address = rowsOfSite(values).find((row) => row.key === key)?.address ?? -1;
+    const made = commandsOfWrite(plan, values, address, words);
+    if (!made.ok) throw new Error(made.problem);
+    for (const command of made.commands) expect(commandSite(plan, state, command)).toBeUndefined();
+    expect(siteValues(plan, state)[read]).toBeCloseTo(value, 6);
+  });
+
   it('takes a whole figure that may be written, and refuses the rest', () => {
     const plan = planOf();
     const state = newSite(plan, 1);

@@ -1,5 +1,14 @@
 import { z } from 'zod';
-import { type SiteFault, faultId, FORGETTABLE, placeKey, type SiteSetting, siteFault } from './siteFaults.ts';
+import {
+  type Forgettable,
+  type SiteFault,
+  faultId,
+  FORGETTABLE,
+  placeKey,
+  SITE_SETTINGS,
+  type SiteSetting,
+  siteFault,
+} from './siteFaults.ts';
 import type { SitePlan, SiteSet } from './siteTypes.ts';
 import { newestOf, type SetState, type SiteState, tell } from './siteState.ts';
 
@@ -26,8 +35,8 @@ export const siteCommand = z.discriminatedUnion('do', [
   z.strictObject({
     do: z.literal('setting'),
     stackId: key,
-    setting: z.enum(Object.keys(FORGETTABLE) as [SiteSetting, ...SiteSetting[]]),
-    value: z.number().min(0).max(5000),
+    setting: z.enum(SITE_SETTINGS),
+    value: z.number().min(0).max(1e6),
   }),
   z.strictObject({ do: z.literal('firmware'), stackId: key, unitId: key }),
   z.strictObject({ do: z.literal('plant'), fault: siteFault }),
@@ -54,11 +63,21 @@ function applySetting(set: SiteSet, { settings }: SetState, setting: SiteSetting
     case 'clock':
       settings.isClockSet = value !== 0;
       break;
+    case 'grid-charge':
+      settings.gridChargeW = value;
+      break;
+    case 'generator-charge':
+      settings.generatorChargeW = value;
+      break;
+    case 'cutoff':
+      // What the cells bear stays a floor of its own.
+      settings.floorSoc = Math.max(Math.min(1, value), set.leastSoc);
+      break;
   }
 }
 
 /** What a setting should be, and what it is when it was forgotten. */
-export function settingValue(set: SiteSet, setting: SiteSetting, which: 'wanted' | 'factory'): number {
+export function settingValue(set: SiteSet, setting: Forgettable, which: 'wanted' | 'factory'): number {
   const isWanted = which === 'wanted';
   switch (setting) {
     case 'backup':
@@ -71,7 +90,7 @@ export function settingValue(set: SiteSet, setting: SiteSetting, which: 'wanted'
   }
 }
 
-const isSetting = (text: string): text is SiteSetting => Object.hasOwn(FORGETTABLE, text);
+const isForgettable = (text: string): text is Forgettable => Object.hasOwn(FORGETTABLE, text);
 
 /** Puts into the state what a fault changes in it, or takes it out again. What it does to wires and cells is read from the list. */
 function shape(plan: SitePlan, state: SiteState, { kind, at }: SiteFault, isPlanted: boolean): void {
@@ -79,7 +98,7 @@ function shape(plan: SitePlan, state: SiteState, { kind, at }: SiteFault, isPlan
     const now = state.sets[index];
     if (now === undefined) return;
     for (const setting of Object.keys(FORGETTABLE))
-      if (kind === 'setting-forgotten' && isSetting(setting) && at === placeKey(set.stackId, setting))
+      if (kind === 'setting-forgotten' && isForgettable(setting) && at === placeKey(set.stackId, setting))
         applySetting(set, now, setting, settingValue(set, setting, isPlanted ? 'factory' : 'wanted'));
     set.units.forEach(({ unit, address }, position) => {
       const one = now.units[position];
@@ -113,7 +132,7 @@ function setSetting(
   if (set === undefined || now === undefined) return 'There is no such set.';
   applySetting(set, now, setting, value);
   // Set right by hand, it is forgotten no longer.
-  if (Math.abs(value - settingValue(set, setting, 'wanted')) < 1e-6)
+  if (isForgettable(setting) && Math.abs(value - settingValue(set, setting, 'wanted')) < 1e-6)
     state.faults = state.faults.filter(
       (one) => one.kind !== 'setting-forgotten' || one.at !== placeKey(stackId, setting),
     );

@@ -24,7 +24,19 @@ export const FORGETTABLE = {
   count: 'number of units',
   clock: 'date and time',
 } as const;
-export type SiteSetting = keyof typeof FORGETTABLE;
+export type Forgettable = keyof typeof FORGETTABLE;
+
+/** Settings that can be made: those that may be forgotten, and those that a set has from its sheet in any case. */
+export const SITE_SETTINGS = [
+  'backup',
+  'charge',
+  'count',
+  'clock',
+  'grid-charge',
+  'generator-charge',
+  'cutoff',
+] as const;
+export type SiteSetting = (typeof SITE_SETTINGS)[number];
 
 /** A fault by its kind and by what it is in: the id of a unit, module, comms link, array, instrument, or set and setting. */
 export const siteFault = z.strictObject({
@@ -57,7 +69,7 @@ function faultsOfSet(set: SiteSet): PossibleFault[] {
   const { stackId, name, units, modules } = set;
   const at = (id: string): string => placeKey(stackId, id);
   const several = units.length > 1;
-  const settings = (Object.keys(FORGETTABLE) as SiteSetting[]).filter(
+  const settings = (Object.keys(FORGETTABLE) as Forgettable[]).filter(
     (setting) => (setting !== 'count' || several) && (setting !== 'charge' || set.bank !== 'none'),
   );
   return [

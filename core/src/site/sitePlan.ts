@@ -67,6 +67,7 @@ function setOf(
       transferMs: transfer.ms,
       reconnectS: type.reconnectDelayS ?? DEFAULT_RECONNECT_S,
       floorSoc: bank === 'none' ? 0 : floorSoc(cutoffSoc, bank.type),
+      leastSoc: bank === 'none' ? 0 : floorSoc(0, bank.type),
       chargeA: stack.chargeCurrentA ?? type.maxChargeA,
       gridChargeW: stack.gridChargeW ?? 0,
       generatorChargeW: stack.generatorChargeW,

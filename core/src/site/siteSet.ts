@@ -77,7 +77,7 @@ function islandProblem(set: SiteSet, now: SetState, ready: readonly boolean[]): 
   if (set.bank === 'none' || !now.isBatteryClosed) return 'it has no battery';
   if (set.type.lostUnit === 'set-stops' && ready.includes(false))
     return 'a unit of it is missing, and its type stops then';
-  if (meanSoc(now) <= set.floorSoc) return 'its battery is empty';
+  if (meanSoc(now) <= now.settings.floorSoc) return 'its battery is empty';
   return undefined;
 }
 
@@ -129,7 +129,10 @@ export function movePhase(state: SiteState, set: SiteSet, now: SetState, input: 
     case 'dark':
     case 'empty':
       if (input.source !== undefined) enter(state, set, now, 'waiting', 'watches the source.');
-      else if (islandProblem(set, now, ready) === undefined && meanSoc(now) >= set.floorSoc + HYSTERESIS)
+      else if (
+        islandProblem(set, now, ready) === undefined &&
+        meanSoc(now) >= now.settings.floorSoc + HYSTERESIS
+      )
         leaveSource(state, set, now, ready);
       break;
     case 'tripped':
@@ -157,7 +160,7 @@ function stayInIsland(
 ): void {
   now.lastIslandS = now.sinceS;
   const problem = islandProblem(set, now, ready);
-  if (problem !== undefined && meanSoc(now) <= set.floorSoc) {
+  if (problem !== undefined && meanSoc(now) <= now.settings.floorSoc) {
     enter(state, set, now, 'empty', 'its battery is empty.', problem);
     return;
   }

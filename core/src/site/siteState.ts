@@ -62,7 +62,17 @@ export interface SetState {
   sunW: number;
   frequencyHz: number;
   /** Settings as they are, not as they should be. */
-  settings: { backup: boolean; chargeA: number; count: number; isClockSet: boolean };
+  settings: {
+    backup: boolean;
+    chargeA: number;
+    count: number;
+    isClockSet: boolean;
+    /** What each unit charges with from the grid, and at its generator port, W. */
+    gridChargeW: number;
+    generatorChargeW: number;
+    /** Below it the set is empty. */
+    floorSoc: number;
+  };
   readonly units: UnitState[];
   readonly modules: ModuleState[];
 }
@@ -145,7 +155,15 @@ const setState = (set: SiteSet): SetState => ({
   chargeW: 0,
   sunW: 0,
   frequencyHz: 0,
-  settings: { backup: true, chargeA: set.chargeA, count: set.units.length, isClockSet: true },
+  settings: {
+    backup: true,
+    chargeA: set.chargeA,
+    count: set.units.length,
+    isClockSet: true,
+    gridChargeW: set.gridChargeW,
+    generatorChargeW: set.generatorChargeW ?? 0,
+    floorSoc: set.floorSoc,
+  },
   units: set.units.map(({ firmware, address }) => ({
     isOn: false,
     currentA: 0,

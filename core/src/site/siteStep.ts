@@ -160,7 +160,8 @@ function callByCharge(plan: SitePlan, state: SiteState, generator: SiteGenerator
   );
   const isReached = contact !== undefined && !pulledLinks(state.faults).has(contact.id);
   const isEmpty =
-    bank.phase === 'empty' || (bank.phase === 'island' && meanSoc(bank) <= set.floorSoc + GENERATOR_MARGIN);
+    bank.phase === 'empty' ||
+    (bank.phase === 'island' && meanSoc(bank) <= bank.settings.floorSoc + GENERATOR_MARGIN);
   if (isReached && isEmpty && !now.isCalled) {
     now.isCalled = true;
     now.isCalledByCharge = true;
@@ -202,7 +203,7 @@ function stepGenerators(plan: SitePlan, state: SiteState, dtS: number): void {
 function mostCharge(plan: SitePlan, state: SiteState, set: SiteSet, now: SetState): number {
   if (now.phase !== 'joined') return 0;
   const atPort = now.source === 'generator' && generatorOn(plan, state)?.connection === 'generator-port';
-  return (atPort ? (set.generatorChargeW ?? 0) : set.gridChargeW) * set.units.length;
+  return (atPort ? now.settings.generatorChargeW : now.settings.gridChargeW) * set.units.length;
 }
 
 /** Frequency of what a set is joined to: f = f_n · (1 + droop · (1 − P / P_most)) of a generator, nominal of the grid. */

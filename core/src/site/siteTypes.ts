@@ -58,6 +58,8 @@ export interface SiteSet {
   readonly transferMs: number;
   readonly reconnectS: number;
   readonly floorSoc: number;
+  /** What the cells bear, whatever is set. */
+  readonly leastSoc: number;
   readonly chargeA: number;
   readonly gridChargeW: number;
   /** AC power that each unit draws to charge at its generator port; undefined where nobody has said. */

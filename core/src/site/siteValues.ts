@@ -25,7 +25,8 @@ export const gainOf = (seed: number, name: string): number => 1 + GAIN_SHARE * (
 type Values = Record<string, number | null>;
 
 /** Figures that an instrument takes, by the end of their name: their gain shows. Counts, states and settings are exact. */
-const isMeasured = (key: string): boolean => /(?:V|A|W)$/.test(key) && !/(?:chargeA|testLoadW)$/.test(key);
+const isMeasured = (key: string): boolean =>
+  /(?:V|A|W)$/.test(key) && !/(?:chargeA|ChargeW|testLoadW)$/.test(key);
 
 const GENERATOR_PHASES: readonly GeneratorState['phase'][] = ['off', 'warming', 'running'];
 
@@ -42,6 +43,7 @@ function siteBlock(plan: SitePlan, state: SiteState): Values {
     clockS: Math.floor(state.timeS + 1e-9),
     mode: MODE_KINDS.indexOf(modeOf(plan, state)),
     gridHz: state.isGridPresent ? plan.frequencyHz : 0,
+    isolator: state.isGridClosed ? 1 : 0,
   };
 }
 
@@ -74,6 +76,10 @@ function setBlock(plan: SitePlan, state: SiteState, at: number): Values {
     chargeA: settings.chargeA,
     count: settings.count,
     clockSet: settings.isClockSet ? 1 : 0,
+    battery: set.bank === 'none' ? null : now.isBatteryClosed ? 1 : 0,
+    gridChargeW: settings.gridChargeW,
+    generatorChargeW: settings.generatorChargeW,
+    cutoff: set.bank === 'none' ? null : 100 * settings.floorSoc,
   };
 }
 

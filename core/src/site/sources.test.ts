@@ -366,3 +366,32 @@ it('the base states everything but how far the output of its type gives way', ()
     'How far the output of Stack gives way is not stated by its type: its voltage stands still below the overload.',
   ]);
 });
+
+describe('settings that are made on site', () => {
+  it('charging from the grid follows what is set, on each unit', () => {
+    const site = play();
+    site.act(
+      { do: 'battery', stackId: 's', closed: true },
+      { do: 'units', on: true },
+      { do: 'isolator', closed: true },
+      { do: 'charge', stackId: 's', soc: 0.5 },
+    );
+    site.run(100);
+    expect(site.set.phase).toBe('joined');
+    // One unit of the base, planned with 2000 W.
+    expect(site.set.chargeW).toBeCloseTo(2000, 0);
+    site.act({ do: 'setting', stackId: 's', setting: 'grid-charge', value: 750 });
+    site.run(1);
+    expect(site.set.chargeW).toBeCloseTo(750, 0);
+  });
+
+  it('the island ends at the charge that is set', () => {
+    const site = island();
+    site.act({ do: 'charge', stackId: 's', soc: 0.4 });
+    site.run(1);
+    expect(site.set.phase).toBe('island');
+    site.act({ do: 'setting', stackId: 's', setting: 'cutoff', value: 0.45 });
+    site.run(1);
+    expect(site.set.phase).toBe('empty');
+  });
+});

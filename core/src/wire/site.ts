@@ -39,7 +39,15 @@ const set = z.object({
   loadW: figure,
   chargeW: figure,
   sunW: figure,
-  settings: z.object({ backup: z.boolean(), chargeA: figure, count: figure, isClockSet: z.boolean() }),
+  settings: z.object({
+    backup: z.boolean(),
+    chargeA: figure,
+    count: figure,
+    isClockSet: z.boolean(),
+    gridChargeW: figure,
+    generatorChargeW: figure,
+    floorSoc: figure,
+  }),
   messages: z.array(z.string()),
   units: z.array(
     z.object({

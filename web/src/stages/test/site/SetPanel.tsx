@@ -124,6 +124,33 @@ function Modules({ set: { modules } }: { readonly set: SetView }) {
   );
 }
 
+type SettingsOfSet = SetPanelProps['set']['settings'];
+
+/** Figures from the sheet of a set. */
+const FIGURES = [
+  {
+    setting: 'grid-charge',
+    label: 'Charging of each unit from the grid',
+    unit: 'W',
+    value: ({ gridChargeW }: SettingsOfSet) => gridChargeW,
+    scale: 1,
+  },
+  {
+    setting: 'generator-charge',
+    label: 'Charging of each unit at its generator port',
+    unit: 'W',
+    value: ({ generatorChargeW }: SettingsOfSet) => generatorChargeW,
+    scale: 1,
+  },
+  {
+    setting: 'cutoff',
+    label: 'Stops at a charge of',
+    unit: '%',
+    value: ({ floorSoc }: SettingsOfSet) => floorSoc,
+    scale: 100,
+  },
+] as const;
+
 /** Settings as they are in the units: forgotten ones are set here, as on a display. */
 function Settings({ set, canAct, onCommand }: Omit<SetPanelProps, 'isBlind'>) {
   const { stackId, settings, units } = set;
@@ -153,6 +180,16 @@ function Settings({ set, canAct, onCommand }: Omit<SetPanelProps, 'isBlind'>) {
           disabled={!canAct}
           onTake={(value) => onCommand({ do: 'setting', stackId, setting: 'charge', value })}
         />
+        {FIGURES.map(({ setting, label, unit, value, scale }) => (
+          <Figure
+            key={setting}
+            label={label}
+            unit={unit}
+            value={Number((value(settings) * scale).toFixed(2))}
+            disabled={!canAct}
+            onTake={(typed) => onCommand({ do: 'setting', stackId, setting, value: typed / scale })}
+          />
+        ))}
         {units.length > 1 && (
           <Figure
             label="Units in the set"
