@@ -228,7 +228,7 @@ describe('a device that is not what it should be', () => {
     [
       'another map',
       (socket, asked) => void socket.write(frame(asked, words(asked, 7))),
-      'its first register is 7, not 1',
+      'its first register is 7, not 2',
     ],
     [
       'an answer that comes late',
