@@ -53,19 +53,6 @@ const exceptionOf = (error: unknown): number | undefined =>
     ? error.modbusCode
     : undefined;
 
-/** Ends a wait that takes too long, whatever the device does. */
-async function within<T>(answer: Promise<T>, what: string): Promise<T> {
-  let timer: NodeJS.Timeout | undefined;
-  const late = new Promise<never>((_, reject) => {
-    timer = setTimeout(() => reject(new DeviceLost(`${what} within ${ANSWER_MS / 1000} s.`)), ANSWER_MS);
-  });
-  try {
-    return await Promise.race([answer, late]);
-  } finally {
-    clearTimeout(timer);
-  }
-}
-
 const reasonOf = (error: unknown): string => {
   const code = typeof error === 'object' && error !== null && 'code' in error ? String(error.code) : '';
   if (code === 'ECONNREFUSED') return 'nothing listens there';
@@ -80,7 +67,8 @@ export class ModbusDevice {
   private spans: readonly ReadSpan[] | undefined;
   private counts = '';
   private client: ModbusClient | undefined;
-  private whenClosed: Promise<never> | undefined;
+  /** Ends the request that is under way, when the other side hangs up. There is one at a time. */
+  private giveUp: ((why: DeviceLost) => void) | undefined;
 
   constructor(address: DeviceAddress) {
     this.address = address;
@@ -122,14 +110,10 @@ export class ModbusDevice {
     const client = new ModbusClient();
     // What a broken connection throws later is told by the request that meets it.
     client.on('error', () => undefined);
-    const closed = new Promise<never>((_, reject) => {
-      client.on('close', () => reject(new DeviceLost(`${this.name()} hung up.`)));
-    });
-    closed.catch(() => undefined);
-    this.whenClosed = closed;
+    client.on('close', () => this.giveUp?.(new DeviceLost(`${this.name()} hung up.`)));
     this.client = client;
     const { host, port, unitId } = this.address;
-    await within(client.connectTCP(host, { port }), `${this.name()} could not be reached`);
+    await this.answer(() => client.connectTCP(host, { port }), `${this.name()} could not be reached`);
     client.setID(unitId);
     // The wait that counts is ours: its words say who did not answer.
     client.setTimeout(2 * ANSWER_MS);
@@ -170,14 +154,43 @@ export class ModbusDevice {
     return { figures, refused };
   }
 
+  /** What a request is answered with, while the other side is there, and in time. */
+  private answer<T>(ask: () => Promise<T>, what: string): Promise<T> {
+    return new Promise<T>((resolve, reject) => {
+      const late = setTimeout(
+        () => reject(new DeviceLost(`${what} within ${ANSWER_MS / 1000} s.`)),
+        ANSWER_MS,
+      );
+      const over = (): void => {
+        clearTimeout(late);
+        this.giveUp = undefined;
+      };
+      this.giveUp = (why) => {
+        over();
+        reject(why);
+      };
+      ask().then(
+        (value) => {
+          over();
+          resolve(value);
+        },
+        (error: unknown) => {
+          over();
+          reject(error instanceof Error ? error : new Error(String(error)));
+        },
+      );
+    });
+  }
+
   /** The registers of one request, or the sentence with which it was refused. */
   private async readSpan({ address, length }: ReadSpan): Promise<readonly number[] | string> {
-    const { client, whenClosed } = this;
-    if (client === undefined || whenClosed === undefined)
-      throw new DeviceLost(`${this.name()}: the connection is gone.`);
+    const { client } = this;
+    if (client?.isOpen !== true) throw new DeviceLost(`${this.name()}: the connection is gone.`);
     try {
-      const answer = Promise.race([client.readHoldingRegisters(address, length), whenClosed]);
-      const { data } = await within(answer, `${this.name()} did not answer`);
+      const { data } = await this.answer(
+        () => client.readHoldingRegisters(address, length),
+        `${this.name()} did not answer`,
+      );
       if (data.length !== length)
         throw new DeviceLost(
           `${this.name()} answered ${data.length} registers where ${length} were asked for.`,
