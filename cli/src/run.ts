@@ -30,7 +30,7 @@ bastion modes FILE.json
 bastion draw FILE.json --out FILE.svg|.dxf|.pdf [--mode M]
 bastion rehearse FILE.json --kind ${REHEARSAL_KINDS.join('|')} [--seed N] [--nights N] [--start H] [--hours H] [--month M] [--sky 0..1]
                  [--pattern NAME|H,H] [--full] [--lose unit:ID|module:ID] [--wave OUT.cff]
-bastion find FILE.json --symptom NAME [--answers ID=good|bad,…]
+bastion find FILE.json --symptom NAME [--answers ID=good|bad|3.2,…]
 bastion wave FILE.cff|.cfg|.csv [--nominal V] [--hz HZ] [--band 0..1] [--band-hz HZ] [--transfer MS]
 bastion schedule FILE.json --kind ${SCHEDULE_KINDS.join('|')} [--csv]
 

@@ -77,12 +77,19 @@ describe('bastion find', () => {
       `${first.next.id}=bad`,
     );
     expect(after.code).toBe(0);
+    // 3.2 V is less than a healthy pair has.
+    const read = ['--answers', `${first.next.id}=3.2`];
+    expect((await call('find', example('tern-rock'), '--symptom', 'battery-comms-lost', ...read)).out).toBe(
+      after.out,
+    );
     expect((JSON.parse(after.out) as { left: object[] }).left.length).toBeLessThan(first.left.length);
   });
 
   it.each([
     [['--symptom', 'ghosts'], /one of battery-comms-lost/],
-    [['--symptom', 'no-island', '--answers', 'x'], /ID=good or ID=bad/],
+    [['--symptom', 'no-island', '--answers', 'x'], /ID=good, ID=bad, or ID=3.2/],
+    // A display shows no figure.
+    [['--symptom', 'clock-lost', '--answers', 'measure-battery=3.2'], /where a figure is expected/],
   ])('%s: a sentence', async (options, words) => {
     const { code, error } = await call('find', example('tern-rock'), ...options);
     expect(code).toBe(2);

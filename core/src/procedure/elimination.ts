@@ -13,6 +13,8 @@ export interface Measurement {
   readonly what: string;
   readonly instrument: string;
   readonly expected: string;
+  /** What is expected as figures, where it is read as one. */
+  readonly band?: { readonly low: number; readonly high: number; readonly unit: string };
   /** Ids of suspects that it cannot be when the reading is as expected, and when it is not. */
   readonly goodRulesOut: readonly string[];
   readonly badRulesOut: readonly string[];

@@ -3,7 +3,7 @@ import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import { compile } from '../installation/compile.ts';
 import { baseDesign } from '../testkit/designs.ts';
 import { closedLoop, threeOnABus, withMeters } from '../testkit/wired.ts';
-import { type Answer, searchFault } from './faultFinder.ts';
+import { type Answer, judgeMeasured, searchFault } from './faultFinder.ts';
 import { type Symptom, SYMPTOMS } from './plainSuspects.ts';
 
 function installed(edit: (design: ReturnType<typeof baseDesign>) => void = () => undefined) {
@@ -46,6 +46,29 @@ describe('finding a fault by elimination', () => {
       ).left[0]?.what,
     ).toContain('meter');
     expect(searchFault(installed(threeOnABus), 'unit-lost', []).left[0]?.what).toContain('unit');
+  });
+
+  it.each([
+    [3.2, false],
+    [3.8, true],
+    [5, true],
+    [5.1, false],
+  ])('%d V on a pair that should have 3.8 to 5 V', (value, isAsExpected) => {
+    const { next } = searchFault(installed(closedLoop), 'battery-comms-lost', []);
+    expect(next && judgeMeasured(next, value)).toBe(isAsExpected);
+  });
+
+  it('takes a figure from another place than the next, and asks for none that rules nothing out', () => {
+    const installation = installed(closedLoop);
+    const { next, others } = searchFault(installation, 'battery-comms-lost', []);
+    expect(others).toHaveLength(3);
+    expect(others).not.toContain(next);
+    // Dead at the first module already: nothing beyond it tells anything any more.
+    const first = others.find(({ id }) => id.endsWith(' l1'));
+    const after = searchFault(installation, 'battery-comms-lost', [
+      { measurementId: first?.id ?? '', isAsExpected: false },
+    ]);
+    expect(after.others).toEqual([]);
   });
 
   it('says that there is no such bus', () => {

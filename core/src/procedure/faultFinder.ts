@@ -13,10 +13,9 @@ const BUS_OF: Readonly<Partial<Record<Symptom, LinkKind>>> = {
 const nameOf = ({ ends: [a, b], link }: LinkFigure): string =>
   `${a?.label ?? link.a.partId} to ${b?.label ?? link.b.partId}`;
 
-function idleWords(installation: Installation, { ends: [a, b] }: LinkFigure): string {
+function idleOf(installation: Installation, { ends: [a, b] }: LinkFigure): { min: number; max: number } {
   const type = installation.stacks.find(({ stack }) => stack.id === (a?.stackId ?? b?.stackId))?.type;
-  const { min, max } = (type?.known === true ? type.value.pairIdleV : undefined) ?? IDLE_V;
-  return `${min} to ${max} V`;
+  return (type?.known === true ? type.value.pairIdleV : undefined) ?? IDLE_V;
 }
 
 /**
@@ -38,12 +37,14 @@ function busQuestions(
   const ids = suspects.map(({ id }) => id);
   const measurements = links.map((figure, at): Measurement => {
     const before = new Set(ids.slice(0, 2 * at + 1));
+    const { min, max } = idleOf(installation, figure);
     return {
       id: `pair-${figure.link.id}`,
       place: `at ${figure.ends[1]?.label ?? figure.link.b.partId}, socket ${figure.link.b.socket}, with the plug out of it and nothing beyond`,
       what: 'Voltage between the two cores of the pair, at rest',
       instrument: 'DC voltmeter, 0.1 V',
-      expected: idleWords(installation, figure),
+      expected: `${min} to ${max} V`,
+      band: { low: min, high: max, unit: 'V' },
       goodRulesOut: ids.filter((id) => before.has(id)),
       badRulesOut: ids.filter((id) => !before.has(id)),
     };
@@ -57,11 +58,17 @@ export interface Answer {
   readonly isAsExpected: boolean;
 }
 
+/** Whether a figure is what a measurement expects; undefined where it is not read as a figure. */
+export const judgeMeasured = ({ band }: Measurement, value: number): boolean | undefined =>
+  band && value >= band.low - 1e-9 && value <= band.high + 1e-9;
+
 export interface FaultSearch {
   /** What may still be wrong, likeliest first. */
   readonly left: readonly Suspect[];
   /** The next thing to measure; undefined once nothing divides what is left. */
   readonly next: Measurement | undefined;
+  /** Everything else that could be measured and was not: for who has a figure already. */
+  readonly others: readonly Measurement[];
   /** Why nothing can be searched, where that is so. */
   readonly nothing: string | undefined;
 }
@@ -81,6 +88,7 @@ export function searchFault(
     return {
       left: [],
       next: undefined,
+      others: [],
       nothing: 'Nothing is known of its buses while the supply of the site is not.',
     };
   const links = figures.known ? figures.value.filter(({ link }) => link.kind === bus) : [];
@@ -88,6 +96,7 @@ export function searchFault(
     return {
       left: [],
       next: undefined,
+      others: [],
       nothing: 'No cable of this bus is planned: plug it in Stack, or list the meter in Wiring.',
     };
   const plain = PLAIN[symptom] ?? [];
@@ -114,12 +123,13 @@ export function searchFault(
   );
   const left = suspects.filter(({ id }) => !out.has(id)).sort((a, b) => b.weight - a.weight);
   const asked = new Set(answers.map(({ measurementId }) => measurementId));
+  const open = measurements.filter(({ id }) => !asked.has(id));
+  const next = nextOf(left, open);
   return {
     left,
-    next: nextOf(
-      left,
-      measurements.filter(({ id }) => !asked.has(id)),
-    ),
+    next,
+    // What rules nothing out any more is not worth a way.
+    others: open.filter((one) => one !== next && nextOf(left, [one]) !== undefined),
     nothing: undefined,
   };
 }

@@ -1,4 +1,4 @@
-import { type Answer, searchFault, type Symptom, SYMPTOMS } from '@bastion/core';
+import { type Answer, type Measurement, searchFault, type Symptom, SYMPTOMS } from '@bastion/core';
 import { Check, Undo2, X } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
@@ -6,6 +6,7 @@ import { z } from 'zod';
 import { newId, useOpenJob } from '../../../state/job.ts';
 import { useKept } from '../../../ui/useKept.ts';
 import { FaultLog } from './FaultLog.tsx';
+import { FigureRead, MeasuredElsewhere } from './FigureRead.tsx';
 import { useLog } from './useLog.ts';
 
 const SYMPTOM_KEYS = Object.keys(SYMPTOMS) as [Symptom, ...Symptom[]];
@@ -33,12 +34,12 @@ export function FaultPage() {
     [analysis.installation, symptom, answers],
   );
   const next = found?.next;
-  const answer = (isAsExpected: boolean): void => {
-    if (next === undefined) return;
+  const answer = (to: Measurement, isAsExpected: boolean, read?: string): void => {
+    const stood = isAsExpected ? `as expected (${to.expected})` : `not ${to.expected}`;
     const one: Answer & { readonly words: string } = {
-      measurementId: next.id,
+      measurementId: to.id,
       isAsExpected,
-      words: `${next.what} ${next.place}: ${isAsExpected ? `as expected (${next.expected})` : `not ${next.expected}`}`,
+      words: `${to.what} ${to.place}: ${read === undefined ? '' : `${read}, `}${stood}`,
     };
     const after: Search = { ...search, logId: search.logId ?? newId('f'), answers: [...answers, one] };
     setSearch(after);
@@ -85,14 +86,18 @@ export function FaultPage() {
             With: {next.instrument}. Expected: <strong>{next.expected}</strong>
           </p>
           <div className="flex flex-wrap gap-2">
-            <button type="button" className="button" onClick={() => answer(true)}>
+            <button type="button" className="button" onClick={() => answer(next, true)}>
               <Check size={18} aria-hidden="true" /> As expected
             </button>
-            <button type="button" className="button" onClick={() => answer(false)}>
+            <button type="button" className="button" onClick={() => answer(next, false)}>
               <X size={18} aria-hidden="true" /> Otherwise
             </button>
           </div>
+          <FigureRead key={next.id} measurement={next} onRead={answer} />
         </section>
+      )}
+      {found !== undefined && found.others.some(({ band }) => band !== undefined) && (
+        <MeasuredElsewhere key={answers.length} others={found.others} onRead={answer} />
       )}
       {found !== undefined && found.nothing === undefined && (
         <section className="sheet p-3" aria-label="What may be wrong">
