@@ -1,5 +1,5 @@
 import { leadSizeWords } from './leadSizes.ts';
-import type { Insulation, Method } from './ampacity.ts';
+import type { Insulation, Method } from './cableKinds.ts';
 
 interface Responsible {
   readonly at: string;

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { INSULATIONS, insulationsOf, METHODS } from '../codes/ampacity.ts';
+import { INSULATIONS, METHODS } from '../codes/cableKinds.ts';
+import { insulationsOf } from '../codes/ampacity.ts';
 import { id, name, positive, temperatureC } from '../values/quantities.ts';
 
 const responsible = {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { INSULATIONS, METHODS } from '../codes/ampacity.ts';
+import { INSULATIONS, METHODS } from '../codes/cableKinds.ts';
 import { ENTRY_SIDES } from '../catalogue/common.ts';
 import { entities, id, name, nonNegative, positive, temperatureC } from '../values/quantities.ts';
 

@@ -107,7 +107,7 @@ function verdictOf({ chosen, line }: SizedLine): { readonly state: RowState; rea
     return { state: 'unknown', words: 'its size is not tabulated for the way it is laid' };
   const worst = chosen.worst ?? chosen.answers.find(({ state }) => state === 'tight');
   if (worst !== undefined)
-    return { state: worst.state, words: `${TEST_TITLES[worst.test]}: ${worst.working}` };
+    return { state: worst.state, words: `${TEST_TITLES[worst.test]}: ${worst.working()}` };
   return chosen.answers.some(({ test }) => test === 'drop')
     ? { state: 'within', words: 'within' }
     : { state: 'unknown', words: 'its length is not known, so its drop is not judged; the rest is within' };

@@ -14,8 +14,10 @@ function rowsOf(kind: ScheduleKind, edit: (design: Design) => void = () => undef
   const design = baseDesign();
   bonded(design);
   edit(design);
-  return scheduleOf(kind, { design, catalogue: SAMPLE_TYPES, installation: compile(design, SAMPLE_TYPES) })
-    .rows;
+  const installation = compile(design, SAMPLE_TYPES);
+  const { rows } = scheduleOf(kind, { design, catalogue: SAMPLE_TYPES, installation });
+  expect(JSON.stringify(rows), 'code in words').not.toMatch(/=>|undefined|NaN|\[object/);
+  return rows;
 }
 
 const cellsOf = (

@@ -1,5 +1,6 @@
 import { ADIABATIC_S } from '../codes/leadAmpacity.ts';
-import { INSULATION_C, type Insulation } from '../codes/ampacity.ts';
+import { type Insulation } from '../codes/cableKinds.ts';
+import { INSULATION_C } from '../codes/ampacity.ts';
 import { fixedWiringOhm, leadOhm } from '../codes/leads.ts';
 import { bankFault } from '../figures/bank/bankFault.ts';
 import { bankOfSet } from '../figures/bank/ofSet.ts';

@@ -1,4 +1,5 @@
-import type { Insulation, Laid, Method } from '../codes/ampacity.ts';
+import type { Insulation, Method } from '../codes/cableKinds.ts';
+import type { Laid } from '../codes/ampacity.ts';
 import type { CodeProfileName } from '../codes/profile.ts';
 import { isLine } from '../figures/wiring/carried.ts';
 import type { CableLine } from '../figures/wiring/cableLine.ts';

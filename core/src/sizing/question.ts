@@ -1,5 +1,6 @@
 import type { System } from '../figures/wiring/carried.ts';
-import type { Laid, Insulation } from '../codes/ampacity.ts';
+import type { Insulation } from '../codes/cableKinds.ts';
+import type { Laid } from '../codes/ampacity.ts';
 import type { CodeProfileName } from '../codes/profile.ts';
 
 /** A fault that a conductor must stand until something ends it. */

@@ -54,6 +54,8 @@ export function expectSound(design: Design, finding: RegisteredFinding, working:
   const sentence = sentenceOf(design, finding);
   expect(sentence, 'an unfilled placeholder').not.toMatch(/\{\{|undefined|NaN/);
   expect(sentence, 'a raw key').not.toMatch(/\b[a-z]{3,}[A-Z]\w*/);
+  for (const words of [working.source, ...working.notes])
+    expect(words, 'code in words').not.toMatch(/=>|undefined|NaN|\[object/);
   for (const step of working.steps) {
     const again = evaluate(substitute(step, (value) => String(value)));
     expect(again, `${finding.check}: ${step.symbol} = ${step.formula}`).toBeCloseTo(step.value, 6);

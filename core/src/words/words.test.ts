@@ -1,5 +1,4 @@
 import { describe, expect, it } from 'vitest';
-import { codeProfile } from '../codes/profile.ts';
 import { baseDesign } from '../testkit/designs.ts';
 import { describePlace, describePlaces } from './places.ts';
 import { counted, formatQuantity } from './quantity.ts';
@@ -28,24 +27,4 @@ describe('words', () => {
     expect(describePlace(design, ['site', 'supply'])).toBe('supply');
     expect(describePlaces(design, [['a'], ['b'], ['c'], ['d'], ['e']])).toBe('a; b; c; and 2 more');
   });
-});
-
-describe('code profiles', () => {
-  it.each([
-    ['metric', 'PVC70', 2, 'C', 2.5, 27],
-    ['metric', 'XLPE90', 3, 'B1', 35, 144],
-    ['metric', 'PVC70', 2, 'D1', 2.5, 'not tabulated'],
-    ['north-american', '75C', 3, '', '2 AWG', 115],
-    ['north-american', '75C', 3, '', '13 AWG', 'not tabulated'],
-  ] as const)('%s %s %i %s %s: %s', (profile, insulation, loaded, method, size, ampacity) =>
-    expect(codeProfile(profile).ampacityA(insulation, loaded, method, size)).toBe(ampacity),
-  );
-
-  it.each([
-    ['metric', 'PVC70', 38, 0.87],
-    ['metric', 'PVC70', 62, 'not tabulated'],
-    ['north-american', '90C', 51, 0.76],
-  ] as const)('%s ambient factor of %s at %f °C: %s', (profile, insulation, ambientC, factor) =>
-    expect(codeProfile(profile).ambientFactor(insulation, ambientC)).toBe(factor),
-  );
 });

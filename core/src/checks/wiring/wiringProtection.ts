@@ -87,8 +87,8 @@ function held(context: CheckContext, profile: CodeProfileName, one: Protected): 
       ...NO_WORKING,
       source:
         profile === 'metric'
-          ? `I_n ≤ I_z, and I_2 ≤ 1.45 · I_z for a fuse. ${worst.working}.`
-          : `At most the next standard rating at or above the smaller of both capacities, to 800 A; 14, 12 and 10 AWG not above 15, 20 and 30 A. ${worst.working}.`,
+          ? `I_n ≤ I_z, and I_2 ≤ 1.45 · I_z for a fuse. ${worst.working()}.`
+          : `At most the next standard rating at or above the smaller of both capacities, to 800 A; 14, 12 and 10 AWG not above 15, 20 and 30 A. ${worst.working()}.`,
       inputs: [{ label: 'Size', path: line.areaPath, value: areaMm2, unit: 'mm²' }],
     }),
   });
