@@ -88,3 +88,30 @@ test('a sensor on the wrong side is found, on its form and in the schedule', asy
   await expect(row).toContainText('over');
   await expect(row).toContainText('to the building; fitted to the grid or inverter');
 });
+
+test('an approver overrides a value of the code tables, and it stands by name where it governs', async ({
+  page,
+}) => {
+  await comeInAs(page, 'Ana');
+  await openJob(page, 'Quillback boatyard workshop');
+  await goTo(page, 'Wiring');
+  const conductors = region(page, 'Conductors');
+  const row = conductors.getByRole('row').filter({ hasText: 'Air compressor' });
+  await expect(row).not.toContainText('overridden by');
+  await page.getByText('Code tables', { exact: true }).click();
+  const button = page.getByRole('button', { name: 'Override the table, as Ana Prieto' });
+  await page.getByRole('combobox', { name: 'Table' }).selectOption({ label: 'Factor of its neighbours' });
+  await page.getByRole('textbox', { name: 'Conductors up to' }).fill('3');
+  await page.getByRole('textbox', { name: 'Factor', exact: true }).fill('0.9');
+  await button.click();
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'A reason of a few words is needed.' }),
+  ).toBeVisible();
+  await page.getByRole('textbox', { name: 'Reason', exact: true }).fill('packed beside the welder');
+  await button.click();
+  await expect(row).toContainText('Grouping up to 3: overridden by Ana Prieto: packed beside the welder');
+  await saved(page);
+  await page.getByRole('button', { name: 'Back to the table: Grouping up to 3' }).click();
+  await expect(row).not.toContainText('overridden by');
+  await saved(page);
+});
