@@ -20,6 +20,7 @@ interface Ids {
   readonly variant: number;
   readonly run: number;
   readonly photo: number;
+  readonly capture: number;
   readonly person: number;
 }
 
@@ -103,6 +104,15 @@ const ROUTES: Record<string, Attempt> = {
     needs: 'anybody',
     path: ({ photo }) => `/api/attachments/${photo}/thumbnail`,
   },
+  'POST /api/jobs/{jobId}/captures': {
+    needs: 'test',
+    path: ({ job }) => `/api/jobs/${job}/captures?name=gap.csv`,
+    body: () => Buffer.from('t,u\n'),
+  },
+  'GET /api/captures/{captureId}': {
+    needs: 'anybody',
+    path: ({ capture }) => `/api/captures/${capture}`,
+  },
   'GET /api/jobs/{jobId}/runs': { needs: 'anybody' },
   'POST /api/jobs/{jobId}/runs': { needs: 'test' },
   'GET /api/runs/{runId}': { needs: 'anybody', path: ({ run }) => `/api/runs/${run}` },
@@ -167,6 +177,7 @@ beforeAll(async () => {
     variant: await made(`/api/jobs/${job}/variants`, { name: 'Other' }),
     run: await made(`/api/jobs/${job}/runs`),
     photo: await made(`/api/jobs/${job}/attachments`, photoForm()),
+    capture: await made(`/api/jobs/${job}/captures?name=gap.csv`, Buffer.from('t,u\n')),
     person: person.id,
   };
 });
@@ -204,7 +215,7 @@ describe.each(Object.keys(ROUTES))('%s', (route) => {
     expect(answer.statusCode === 403 && answer.body.includes('NOT_ALLOWED')).toBe(!may);
   });
 
-  it.runIf(/jobId|runId|attachmentId|personId/.test(route))('of another firm', async () => {
+  it.runIf(/jobId|runId|attachmentId|captureId|personId/.test(route))('of another firm', async () => {
     const answer = await stranger(methodOf(route), pathOf(route), body?.());
     expect(answer.statusCode).toBe(404);
   });
