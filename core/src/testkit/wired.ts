@@ -88,6 +88,24 @@ export function withMeters(design: Design): Design['controllers'][number] {
   return made;
 }
 
+/** What a lead of a size carries in this job, in place of the table: clipped direct, PVC, two loaded conductors. */
+export function overrideLead(design: Design, areaMm2: number, value: number): void {
+  design.tableValues = [
+    {
+      id: 'v',
+      table: 'ampacity',
+      insulation: 'PVC70',
+      method: 'C',
+      loadedConductors: 2,
+      areaMm2,
+      value,
+      reason: 'as its maker states',
+      by: 'Robin',
+      at: '2026-03-01T10:00:00.000Z',
+    },
+  ];
+}
+
 /** What is said of the cable of a link. */
 export function wireLink(design: Design, linkId: string, said: Omit<LinkAsWired, 'id' | 'linkId'>): void {
   design.wiring = { ...design.wiring, links: [{ id: 'k', linkId, ...said }] };

@@ -1,6 +1,7 @@
 import { checkTable } from '../../testkit/checkTable.ts';
 import type { Design } from '../../design/schema.ts';
 import { bank1, forget, item1, stack1 } from '../../testkit/designs.ts';
+import { overrideLead } from '../../testkit/wired.ts';
 import { bankConductors } from './bankConductors.ts';
 
 /** 2.3 kW / 0.94 from one bank: 2446.8 W, at its lowest voltage of 44.8 V 54.6 A in all, a quarter 13.65 A. */
@@ -22,6 +23,14 @@ checkTable(bankConductors, [
     state: 'over',
     limit: 19.5,
     says: 'lead of module 1 carries',
+  },
+  {
+    name: 'what a licensed person has put in place of the table holds for module leads of 50 mm²',
+    subject: 's module-lead',
+    edit: (d) => overrideLead(d, 50, 13),
+    state: 'over',
+    value: 13.79,
+    limit: 13,
   },
   {
     name: 'a chain: the lead from the first to the second carries what three modules give',

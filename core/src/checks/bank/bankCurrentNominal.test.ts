@@ -1,5 +1,6 @@
 import { addLoad, bank1, forget, item1, threePhase } from '../../testkit/designs.ts';
 import { checkTable } from '../../testkit/checkTable.ts';
+import { overrideLead } from '../../testkit/wired.ts';
 import { bankCurrentNominal } from './bankCurrentNominal.ts';
 
 checkTable(bankCurrentNominal, [
@@ -9,6 +10,12 @@ checkTable(bankCurrentNominal, [
     value: 47.79,
     limit: 110,
     says: 'the inverters',
+  },
+  {
+    name: 'leads of the inverters that carry 45 A by an override bind before them',
+    edit: (d) => overrideLead(d, 70, 45),
+    state: 'over',
+    limit: 45,
   },
   {
     name: 'two modules, joining not known: 2 · 50 / 1.1 = 90.9 A bind',

@@ -79,14 +79,18 @@ export function onNetwork(
       );
 }
 
+/** How near a finding that is within lies to its limit: 1 on it. One without a margin tells by its figures, which of them may be the larger. */
+function nearness({ margin, value, limit }: Finding): number {
+  if (margin !== undefined) return 1 - margin;
+  if (value === undefined || limit === undefined || value <= 0 || limit <= 0) return 0;
+  return Math.min(value / limit, limit / value);
+}
+
 /** Of many alike only those that are in trouble are told one by one; where there is none, one finding says it of all. */
 export function troubleOrOne(findings: readonly Finding[], all: Subject): readonly Finding[] {
   const trouble = findings.filter(({ state }) => state !== 'within');
   const [first] = findings;
   if (trouble.length > 0 || first === undefined) return trouble;
-  const nearest = findings.reduce(
-    (worst, one) => ((one.margin ?? 1) < (worst.margin ?? 1) ? one : worst),
-    first,
-  );
+  const nearest = findings.reduce((worst, one) => (nearness(one) > nearness(worst) ? one : worst), first);
   return [{ ...nearest, subject: all }];
 }

@@ -22,6 +22,17 @@ checkTable(wiringDrop, [
     limit: 0.03,
   },
   {
+    // 42 m: 2 · 42 · 10 · 0.008866 = 7.447 V = 3.238 %
+    name: 'what is left at its ends is conductor too: 40 m and 2 m',
+    edit: (d) => {
+      circuit1(d).cable = { areaMm2: 2.5, lengthM: 40 };
+      d.wiring = { cables: [{ id: 'w1', lineId: 'circuit c1', serves: 'lighting', serviceLoopM: 2 }] };
+    },
+    state: 'over',
+    subject: 'circuit c1',
+    value: 0.03238,
+  },
+  {
     name: 'an own limit of 6 % on 5.4 %',
     edit: (d) => {
       circuit1(d).cable = { areaMm2: 2.5, lengthM: 70 };
