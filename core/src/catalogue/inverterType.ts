@@ -162,6 +162,14 @@ export const inverterType = z
     terminals,
     ...placing,
     powerUpOrder: z.enum(['battery-inverter-grid', 'grid-then-battery']).optional(),
+    switchOrder: z
+      .array(z.enum(['battery', 'enable', 'dc', 'ac']))
+      .length(4)
+      .refine((order) => new Set(order).size === order.length, 'names each switch once')
+      .optional()
+      .describe(
+        'Of a type with an enable switch: in which order all are switched on. It goes before the power-up order.',
+      ),
     messages: typeMessages,
     selfCheckS: positive
       .max(3600)

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import { typeMessage } from '../catalogue/messages.ts';
+import { equipmentType } from '../catalogue/schema.ts';
 import type { Design } from '../design/schema.ts';
 import { baseDesign, stack1 } from '../testkit/designs.ts';
 import { closedLoop, threeOnABus, withMeters, withSet, withStrings } from '../testkit/wired.ts';
@@ -171,6 +172,39 @@ describe('what the test has besides its load steps', () => {
   });
 });
 
+describe('an order of switches that a type has of its own', () => {
+  const order = (switchOrder: readonly string[]) => (d: Design) => {
+    withType(d, { switchOrder, selfCheckS: 60 });
+    withStrings(d, 9);
+  };
+
+  it.each([
+    [
+      ['battery', 'enable', 'dc', 'ac'],
+      ['battery-on-s', 'inverter-on-s', 'firmware-s', 'settings-s', 'pv-on-s', 'grid-on-s', 'self-check-s'],
+    ],
+    [
+      ['ac', 'battery', 'enable', 'dc'],
+      ['grid-on-s', 'battery-on-s', 'inverter-on-s', 'firmware-s', 'settings-s', 'self-check-s', 'pv-on-s'],
+    ],
+  ])('%j', (switches, steps) => {
+    const made = stepsOf(order(switches));
+    expect(ids(made, 'power-up')).toEqual(steps);
+    expect(stepOf(made, 'inverter-on-s').instructions[0]).toContain('by its enable switch');
+  });
+
+  it('is told with all of its switches', () => {
+    expect(stepOf(stepsOf(order(['battery', 'enable', 'dc', 'ac'])), 'battery-on-s').instructions[0]).toBe(
+      'It comes here in the type’s own order: battery, enable switch, DC, AC.',
+    );
+  });
+
+  it.each([[['battery', 'enable', 'dc']], [['battery', 'battery', 'dc', 'ac']]])('%j is none', (switches) => {
+    const found = SAMPLE_TYPES.find(({ id }) => id === 'hybrid-5k-1ph');
+    expect(equipmentType.safeParse({ ...found, switchOrder: switches }).success).toBe(false);
+  });
+});
+
 describe('messages of the types', () => {
   const messages = [
     { text: 'no grid', at: 'inverter-on', means: 'clears', until: 'grid-on' },
@@ -185,12 +219,12 @@ describe('messages of the types', () => {
     const steps = stepsOf((d) => withType(d, { messages }));
     const on = stepOf(steps, 'inverter-on-s');
     expect(linesOf(on)).toEqual([
-      'Normal now, and gone once the grid is closed: The inverter shows “no grid”.',
-      'Stop here: The inverter shows “E7”.',
+      'Normal now, and gone once the grid is closed: the inverter shows “no grid”.',
+      'Stop here: the inverter shows “E7”.',
     ]);
     // Told by the type, it is not told in general as well.
     expect(on.instructions.join(' ')).not.toContain('a message that there is none');
-    expect(linesOf(stepOf(steps, 'grid-on-s'))).toEqual(['Right here: The inverter shows “green lamp”.']);
+    expect(linesOf(stepOf(steps, 'grid-on-s'))).toEqual(['Right here: the inverter shows “green lamp”.']);
     expect(goneOf(stepOf(steps, 'grid-on-s'))).toEqual(['“no grid” is gone from the inverter']);
     expect(goneOf(on)).toEqual([]);
   });
@@ -201,7 +235,7 @@ describe('messages of the types', () => {
       d.site.grid = 'none';
     });
     expect(linesOf(stepOf(steps, 'inverter-on-s'))[0]).toBe(
-      'Normal from here on, since nothing in this installation ends it: The inverter shows “no grid”.',
+      'Normal from here on, since nothing in this installation ends it: the inverter shows “no grid”.',
     );
     expect(steps.flatMap(goneOf)).toEqual([]);
   });
@@ -211,7 +245,7 @@ describe('messages of the types', () => {
       closedLoop(d);
       withType(d, { messages: [] });
     });
-    expect(linesOf(stepOf(steps, 'wake-s'))[0]).toBe('Right here: The battery shows “blue lamp, steady”.');
+    expect(linesOf(stepOf(steps, 'wake-s'))[0]).toBe('Right here: the battery shows “blue lamp, steady”.');
     expect(goneOf(stepOf(steps, 'inverter-on-s'))).toEqual(['“no host” is gone from the battery']);
   });
 

@@ -7,6 +7,7 @@ import { bankOfSet } from '../figures/bank/ofSet.ts';
 import type { CompiledStack, Installation } from '../installation/installation.ts';
 import { isOwnBank } from '../installation/ownBank.ts';
 import type { ProcedureStep, ReadingSpec } from './schema.ts';
+import { selfCheckStep } from './selfCheck.ts';
 import { confirmation, missingWords, voltageSpec } from './specs.ts';
 
 const typeOf = ({ type }: CompiledStack): InverterType | undefined => (type.known ? type.value : undefined);
@@ -277,42 +278,8 @@ function settingsStep(compiled: CompiledStack): ProcedureStep {
   };
 }
 
-/** What a type proves of itself once all its sources are there. */
-function selfCheckStep(compiled: CompiledStack): ProcedureStep[] {
-  const { stack } = compiled;
-  const mostS = typeOf(compiled)?.selfCheckS;
-  if (mostS === undefined) return [];
-  return [
-    {
-      id: `self-check-${stack.id}`,
-      section: 'power-up',
-      title: `${stack.name}: self-check`,
-      instructions: [
-        'The self-check comes here because it needs battery and, where there is one, the grid, and nothing may draw meanwhile.',
-        stack.units.length > 1
-          ? 'Start it in the menu of each unit, one after the other, and take the longest time.'
-          : 'Start it in the menu of the unit.',
-        'Stop here: it ends with a fault, or does not end. A check that was broken off proves nothing.',
-      ],
-      cautions: ['It may switch relays and outputs by itself: nobody works on the outputs meanwhile.'],
-      readings: [
-        {
-          id: 'self-check-s',
-          label: 'Time it took',
-          unit: 's',
-          kind: 'number',
-          instrument: 'stopwatch',
-          expected: { low: 0, high: mostS },
-          missing: [],
-        },
-        confirmation('self-check', 'Every unit reports its self-check as passed'),
-      ],
-    },
-  ];
-}
-
-/** Strings come last: they are live by themselves, and nothing needs them to start. */
-function strings(installation: Installation, compiled: CompiledStack): ProcedureStep[] {
+/** Strings come last unless the type has an order of its own: they are live by themselves, and nothing needs them to start. */
+function strings(installation: Installation, compiled: CompiledStack, isLast: boolean): ProcedureStep[] {
   const { stack } = compiled;
   const arrays = installation.arrays.filter(
     ({ array }) =>
@@ -326,7 +293,7 @@ function strings(installation: Installation, compiled: CompiledStack): Procedure
           section: 'power-up',
           title: `${stack.name}: close the strings`,
           instructions: [
-            `Close the DC switches of ${arrays.map(({ array }) => array.name).join(', ')}, one after the other, once the set runs.`,
+            `Close the DC switches of ${arrays.map(({ array }) => array.name).join(', ')}, one after the other${isLast ? ', once the set runs' : ''}.`,
             ...unlessTold(
               compiled,
               'pv-on',
@@ -351,22 +318,56 @@ const WHY_GRID_FIRST: Readonly<Record<Part, string>> = {
   inverter: 'The inverters come last: they find grid and battery there.',
 };
 
-/** From dead to live, set by set: battery awake, firmware, settings, then each source in the order that the type wants. */
-export function powerUpSteps(analysis: Analysis, compiled: CompiledStack): ProcedureStep[] {
-  const type = typeOf(compiled);
+type Moment = Part | 'strings';
+
+/** Which step turns which switch on. */
+const OF_SWITCH: Readonly<Record<NonNullable<InverterType['switchOrder']>[number], Moment>> = {
+  battery: 'battery',
+  enable: 'inverter',
+  dc: 'strings',
+  ac: 'grid',
+};
+
+const SWITCH_WORDS = { battery: 'battery', enable: 'enable switch', dc: 'DC', ac: 'AC' } as const;
+
+/** In which order things are switched on, and why each comes where it does. */
+function orderOf(type: InverterType | undefined): {
+  readonly moments: readonly Moment[];
+  readonly why: (part: Part) => string;
+} {
+  if (type?.switchOrder !== undefined) {
+    const own = `It comes here in the type’s own order: ${type.switchOrder.map((one) => SWITCH_WORDS[one]).join(', ')}.`;
+    const enable = ' Turn each unit on by its enable switch.';
+    return {
+      moments: type.switchOrder.map((one) => OF_SWITCH[one]),
+      why: (part) => (part === 'inverter' ? `${own}${enable}` : own),
+    };
+  }
   const order = type?.powerUpOrder;
-  const why = order === 'grid-then-battery' ? WHY_GRID_FIRST : WHY;
+  const words = order === 'grid-then-battery' ? WHY_GRID_FIRST : WHY;
   const unknown =
     order === undefined ? ' The type does not state its order: check it in the manual before you start.' : '';
-  const parts = ORDERS[order ?? 'battery-inverter-grid'];
+  return {
+    moments: [...ORDERS[order ?? 'battery-inverter-grid'], 'strings'],
+    why: (part) => `${words[part]}${unknown}`,
+  };
+}
+
+/** From dead to live, set by set: battery awake, firmware, settings, then each source in the order that the type wants. */
+export function powerUpSteps(analysis: Analysis, compiled: CompiledStack): ProcedureStep[] {
+  const { moments, why } = orderOf(typeOf(compiled));
+  const steps = moments.map((moment, at) => {
+    if (moment === 'strings') return strings(analysis.installation, compiled, at === moments.length - 1);
+    const own = partStep(moment, analysis, compiled, why(moment));
+    // Firmware and settings want the units on, and nothing joined to the grid that need not be.
+    return moment === 'inverter' ? [...own, ...firmwareStep(compiled), settingsStep(compiled)] : own;
+  });
+  // A self-check wants everything but the strings; where those came before, it is the end.
+  const isStringsLast = moments.at(-1) === 'strings';
   return [
     ...wakeStep(compiled),
-    ...parts.flatMap((part) => {
-      const steps = partStep(part, analysis, compiled, `${why[part]}${unknown}`);
-      // Firmware and settings want the units on, and nothing joined to the grid that need not be.
-      return part === 'inverter' ? [...steps, ...firmwareStep(compiled), settingsStep(compiled)] : steps;
-    }),
+    ...(isStringsLast ? steps.slice(0, -1) : steps).flat(),
     ...selfCheckStep(compiled),
-    ...strings(analysis.installation, compiled),
+    ...(isStringsLast ? (steps.at(-1) ?? []) : []),
   ];
 }

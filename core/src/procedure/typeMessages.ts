@@ -33,8 +33,8 @@ function messagesOf({ stack, type, batteryTypes }: CompiledStack): Told[] {
       ? batteryTypes[bank.batteryTypeId]
       : undefined;
   return [
-    ...told('The inverter', 'inverter', type.known ? type.value.messages : undefined),
-    ...told('The battery', 'battery', battery?.messages),
+    ...told('the inverter', 'inverter', type.known ? type.value.messages : undefined),
+    ...told('the battery', 'battery', battery?.messages),
   ];
 }
 
@@ -65,9 +65,7 @@ export function withMessages(
         const shows = `${who}${of} shows “${message.text}”`;
         if (message.at === moment) lines.push(lineOf(message, shows, moments));
         if (message.until === moment && moments.has(message.at))
-          gone.push(
-            confirmation(`gone-${id}-${key}`, `“${message.text}” is gone from ${who.toLowerCase()}${of}`),
-          );
+          gone.push(confirmation(`gone-${id}-${key}`, `“${message.text}” is gone from ${who}${of}`));
       }
     }
     return lines.length + gone.length === 0

@@ -88,6 +88,7 @@ export const HIGH_VOLTAGE_HYBRIDS: readonly InverterType[] = [
     body: wallBody(0.56, 0.7, 0.24),
     inTheBox: ['Wall bracket and screws', 'Parallel cable', 'Battery comms lead', 'Manual'],
     powerUpOrder: 'grid-then-battery',
+    switchOrder: ['ac', 'battery', 'enable', 'dc'],
     reconnectDelayS: 300,
     ...HIGH_VOLTAGE_SET,
     shortCircuit: { multiple: 1.6, lastsMs: 60 },

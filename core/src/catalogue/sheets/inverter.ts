@@ -119,6 +119,7 @@ export const INVERTER_SHEET: readonly SheetGroup[] = [
     choice('hostRule', 'Host', 'first-powered', 'holds-battery-and-meter', 'chosen-in-settings'),
     choice('settingsOrder', 'Settings are made', 'parallel-cable-joined', 'each-alone'),
     choice('powerUpOrder', 'Power-up order', 'battery-inverter-grid', 'grid-then-battery'),
+    names('switchOrder', 'Own order of its switches: battery, enable, dc, ac'),
     figure('selfCheckS', 'Its self-check takes at most', 's'),
     figure('pairIdleV.min', 'Comms pair at rest, from', 'V'),
     figure('pairIdleV.max', 'Comms pair at rest, to', 'V'),
