@@ -1,7 +1,18 @@
 import type { CompiledInstrument, Installation } from '../installation/installation.ts';
 import type { Column, Row, Schedule } from './table.ts';
 
-type Key = 'what' | 'type' | 'place' | 'line' | 'arrow' | 'label' | 'setting' | 'rating' | 'reader' | 'prove';
+type Key =
+  | 'what'
+  | 'type'
+  | 'place'
+  | 'line'
+  | 'arrow'
+  | 'label'
+  | 'setting'
+  | 'rating'
+  | 'opening'
+  | 'reader'
+  | 'prove';
 
 const COLUMNS: readonly Column<Key>[] = [
   { key: 'what', title: 'Meter or sensor' },
@@ -12,6 +23,7 @@ const COLUMNS: readonly Column<Key>[] = [
   { key: 'label', title: 'Ratio on label' },
   { key: 'setting', title: 'Ratio in settings' },
   { key: 'rating', title: 'Rated', unit: 'A' },
+  { key: 'opening', title: 'Opening', unit: 'mm' },
   { key: 'reader', title: 'Read by' },
   { key: 'prove', title: 'How to prove it' },
 ];
@@ -62,6 +74,7 @@ function ownRow(installation: Installation, { instrument, type }: CompiledInstru
       label: sensor?.ratio ?? '',
       setting: instrument.ratio ?? (instrument.kind === 'sensor' ? null : ''),
       rating: sensor?.ratedA ?? (of?.kind === 'meter' ? (of.directA ?? null) : null),
+      opening: sensor?.openingMm ?? (sensor === undefined ? '' : null),
       reader:
         compiled === undefined
           ? null
@@ -98,7 +111,8 @@ export function sensorSchedule(installation: Installation): Schedule<Key> {
           label: '',
           setting: '',
           rating: of?.directA ?? null,
-          reader: controller.name,
+          opening: '',
+      reader: controller.name,
           prove: PROVE,
         },
       };

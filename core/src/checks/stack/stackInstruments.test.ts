@@ -43,6 +43,16 @@ checkTable(stackInstruments, [
     state: 'over',
     says: 'belongs at the service',
   },
+  // The sample opens to 16 mm: a core of 95 mm² is thicker than that, one of 25 mm² is not.
+  ...([95, 25] as const).map((areaMm2) => ({
+    name: `around a service of ${areaMm2} mm²`,
+    edit: (d: Design) => {
+      clipped({})(d);
+      d.wiring = { cables: [{ id: 'w', lineId: 'grid supply to service-board bus', areaMm2 }] };
+    },
+    state: areaMm2 === 95 ? ('over' as const) : ('within' as const),
+    ...(areaMm2 === 95 ? { says: 'its opening of 16 mm does not close around a core' } : {}),
+  })),
   {
     name: 'made for less than the service',
     edit: (d) => {

@@ -1,3 +1,6 @@
+import { coreAreaMm2 } from '../../codes/coreAreas.ts';
+import { cableLines } from '../../figures/wiring/cableLines.ts';
+import { GRID } from '../../installation/build/service.ts';
 import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding } from '../check.ts';
 import type { Finding, Subject } from '../finding.ts';
 import { rulingSentences } from '../support/reasons.ts';
@@ -5,6 +8,30 @@ import { rulingSentences } from '../support/reasons.ts';
 type Instrument = CheckContext['installation']['instruments'][number];
 
 const ARROW_WORDS = { 'to-building': 'to the building', 'to-source': 'to the grid or inverter' } as const;
+
+/** Outside diameter of one core of the cable that comes from the grid, mm; undefined while its size is not stated, or no table has it. */
+function serviceCoreMm(installation: CheckContext['installation']): number | undefined {
+  const { codeProfile } = installation.site;
+  const lines = cableLines(installation);
+  const service = lines.known
+    ? lines.value.find(({ ends }) => ends.some(({ partId }) => partId === GRID))
+    : undefined;
+  if (codeProfile === undefined || service?.areaMm2.known !== true) return undefined;
+  const areaMm2 = coreAreaMm2(codeProfile, service.areaMm2.value);
+  return areaMm2 && Math.sqrt((4 / Math.PI) * areaMm2);
+}
+
+/** A sensor that does not close around the core it is to be clipped on, in words. */
+function openingReason(
+  installation: CheckContext['installation'],
+  at: Instrument['instrument']['at'],
+  openingMm: number | undefined,
+): string[] {
+  const coreMm = at === 'service' && openingMm !== undefined ? serviceCoreMm(installation) : undefined;
+  return openingMm === undefined || coreMm === undefined || coreMm <= openingMm
+    ? []
+    : [`its opening of ${openingMm} mm does not close around a core of ${coreMm.toFixed(1)} mm`];
+}
 
 function look(context: CheckContext, { instrument, type }: Instrument): Finding {
   const { site, supply } = context.installation;
@@ -42,6 +69,7 @@ function look(context: CheckContext, { instrument, type }: Instrument): Finding 
     ...(of.kind === 'sensor' && site.serviceRatingA !== undefined && of.ratedA < site.serviceRatingA
       ? [`it is made for ${of.ratedA} A on a service of ${site.serviceRatingA} A`]
       : []),
+    ...(of.kind === 'sensor' ? openingReason(context.installation, instrument.at, of.openingMm) : []),
   ];
   return judge(stackInstruments.id, context, {
     subject,
@@ -50,16 +78,20 @@ function look(context: CheckContext, { instrument, type }: Instrument): Finding 
     unit: '',
     graded: false,
     missing,
-    data: { reason: reasons.join('; '), kept: 'place, arrow, ratio and rating are as its type wants them' },
+    data: {
+      reason: reasons.join('; '),
+      kept: 'place, arrow, ratio, rating and opening are as its type wants them',
+    },
     working: () => ({
       ...NO_WORKING,
-      source: 'Place, arrow, ratio and rating held against the type and its label.',
+      source:
+        'Place, arrow, ratio, rating and opening held against the type, its label and the cable of the service.',
       notes: reasons,
     }),
   });
 }
 
-/** Meters and sensors that inverters read by themselves: place, arrow, ratio and rating. */
+/** Meters and sensors that inverters read by themselves: place, arrow, ratio, rating and opening. */
 export const stackInstruments: Check<'stack.instruments'> = {
   id: 'stack.instruments',
   title: 'Meters and sensors',
