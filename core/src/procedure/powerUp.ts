@@ -278,6 +278,12 @@ function settingsStep(compiled: CompiledStack): ProcedureStep {
   };
 }
 
+/** From which voltage on an input is to show itself, where the type states it. */
+function startWords(compiled: CompiledStack): string[] {
+  const startV = typeOf(compiled)?.pvInputs?.minStartV;
+  return startV === undefined ? [] : [`Below ${startV} V an input stays asleep: that is no fault.`];
+}
+
 /** Strings come last unless the type has an order of its own: they are live by themselves, and nothing needs them to start. */
 function strings(installation: Installation, compiled: CompiledStack, isLast: boolean): ProcedureStep[] {
   const { stack } = compiled;
@@ -299,6 +305,7 @@ function strings(installation: Installation, compiled: CompiledStack, isLast: bo
               'pv-on',
               'Normal now: an input wakes only above its start voltage and watches its insulation first.',
             ),
+            ...startWords(compiled),
             'Stop here: an insulation fault, or an input that shows no voltage in daylight.',
           ],
           cautions: ['Strings are live in daylight whatever is switched off. Never unplug them under load.'],

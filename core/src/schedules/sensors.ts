@@ -112,7 +112,7 @@ export function sensorSchedule(installation: Installation): Schedule<Key> {
           setting: '',
           rating: of?.directA ?? null,
           opening: '',
-      reader: controller.name,
+          reader: controller.name,
           prove: PROVE,
         },
       };

@@ -1,4 +1,5 @@
 import { forget, stack1, threePhase } from '../../testkit/designs.ts';
+import { variantOf } from '../../testkit/bonding.ts';
 import { checkTable } from '../../testkit/checkTable.ts';
 import { stackArrangement } from './stackArrangement.ts';
 
@@ -76,5 +77,19 @@ checkTable(stackArrangement, [
     },
     state: 'over',
     says: 'two lines need at least two units, but 1 are listed',
+  },
+  {
+    name: 'an autotransformer without a thermal sensor',
+    edit: (d) => {
+      Object.assign(d.site, { supply: 'split-phase', lineVoltageV: 120 });
+      d.types.push(variantOf('autotransformer', 'auto-120-240-40a', { id: 'own', thermalSensor: 'no' }));
+      Object.assign(stack1(d), {
+        inverterTypeId: 'hybrid-11k-240-hv',
+        arrangement: 'split-phase-autotransformer',
+        autotransformerTypeId: 'own',
+      });
+    },
+    state: 'over',
+    says: 'its autotransformer has no thermal sensor',
   },
 ]);

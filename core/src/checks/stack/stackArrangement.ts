@@ -62,8 +62,12 @@ export const stackArrangement: Check<'stack.arrangement'> = {
           supply: field(site.supply, 'site', 'supply'),
           lineVoltageV: context.installation.lineVoltageV,
         }),
-      ({ stack }, { type, arrangement, supply, lineVoltageV }) => {
+      ({ stack, autotransformer: auto }, { type, arrangement, supply, lineVoltageV }) => {
         const reasons: string[] = [];
+        if (auto.known && auto.value !== 'none' && auto.value.thermalSensor === 'no')
+          reasons.push(
+            'its autotransformer has no thermal sensor: nothing takes the set off when its neutral overheats it',
+          );
         if (!type.arrangements.includes(arrangement))
           reasons.push(`${type.name} does not allow this arrangement`);
         if (!SERVES[arrangement].includes(supply))

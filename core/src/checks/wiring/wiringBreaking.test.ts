@@ -1,6 +1,6 @@
 import { checkTable } from '../../testkit/checkTable.ts';
-import { SAMPLE_TYPES } from '../../catalogue/samples.ts';
 import type { Design } from '../../design/schema.ts';
+import { variantOf } from '../../testkit/bonding.ts';
 import { bank1, circuit1 } from '../../testkit/designs.ts';
 import { batteryDevice, ownDevice, place, withSet } from '../../testkit/wired.ts';
 import { wiringBreaking } from './wiringBreaking.ts';
@@ -125,17 +125,34 @@ checkTable(wiringBreaking, [
     value: 14400,
     limit: 12000,
   },
-  {
-    name: 'modules whose resistance nobody states',
-    edit: (d) => {
-      batteryDevice({ breakingA: 25000 })(d);
-      const battery = SAMPLE_TYPES.find(({ id }) => id === bank1(d).batteryTypeId);
-      if (battery?.kind !== 'battery') throw new Error('It is a sample.');
-      const { internalMilliohm: _ohm, ...rest } = battery;
-      d.types.push({ ...rest, id: 'own-battery' });
+  // Four modules; the resistance of the sample alone makes 57.6 V / 12 mΩ = 4.8 kA of each.
+  ...(
+    [
+      ['whose resistance nobody states, and whose short circuit is 2500 A', undefined, 2500, 10_000],
+      ['that state more than their resistance makes', 12, 6000, 24_000],
+      ['that state less', 12, 2500, 19_200],
+      ['of which nobody states either', undefined, undefined, undefined],
+    ] as const
+  ).map(([name, internalMilliohm, shortCircuitA, amperes]) => ({
+    name: `modules ${name}`,
+    edit: (d: Design) => {
+      batteryDevice({ breakingA: 9000 })(d);
+      const {
+        internalMilliohm: _ohm,
+        shortCircuitA: _short,
+        ...rest
+      } = variantOf('battery', 'lfp-51v-100ah', {
+        id: 'own-battery',
+      });
+      d.types.push({
+        ...rest,
+        ...(internalMilliohm === undefined ? {} : { internalMilliohm }),
+        ...(shortCircuitA === undefined ? {} : { shortCircuitA }),
+      });
       bank1(d).batteryTypeId = 'own-battery';
     },
-    state: 'unknown',
-    missing: 'types/own-battery/internalMilliohm',
-  },
+    ...(amperes === undefined
+      ? { state: 'unknown' as const, missing: 'types/own-battery/internalMilliohm' }
+      : { state: 'over' as const, value: amperes, limit: 9000 }),
+  })),
 ]);

@@ -1,5 +1,5 @@
 import type { CompiledStack } from '../../installation/installation.ts';
-import { all, field, type Known, mapKnown } from '../../values/known.ts';
+import { all, field, type Known, known, mapKnown } from '../../values/known.ts';
 import type { CompiledBank } from './bank.ts';
 import { bankTypesOf } from './ofSet.ts';
 
@@ -10,20 +10,27 @@ export interface BankFault {
   readonly ohm: number;
 }
 
-/** I_sc = U_max / R of the bank, without leads: the most a bolted fault can draw. */
+/**
+ * I_sc = n · max(U_max / (m · R), I_stated) of n strings of m modules, without leads: the most a bolted fault can draw. What the data sheet
+ * states for one module counts where it is more than its resistance makes, or where that is not stated.
+ */
 export function bankFault(compiled: CompiledStack, bank: CompiledBank): Known<BankFault> {
   const types = bankTypesOf(compiled);
   if (!types.known) return types;
-  const milliohms = all(
+  const each = all(
     Object.fromEntries(
-      types.value.map(({ id, internalMilliohm }) => [
+      types.value.map(({ id, internalMilliohm, shortCircuitA }): [string, Known<number>] => [
         id,
-        field(internalMilliohm, 'types', id, 'internalMilliohm'),
+        internalMilliohm === undefined && shortCircuitA !== undefined
+          ? known(shortCircuitA)
+          : mapKnown(field(internalMilliohm, 'types', id, 'internalMilliohm'), (milliohm) =>
+              Math.max(bank.maxV / ((milliohm / 1000) * bank.seriesCount), shortCircuitA ?? 0),
+            ),
       ]),
     ),
   );
-  return mapKnown(milliohms, (found) => {
-    const ohm = ((Math.min(...Object.values(found)) / 1000) * bank.seriesCount) / bank.parallelCount;
-    return { amperes: bank.maxV / ohm, ohm };
+  return mapKnown(each, (found) => {
+    const amperes = Math.max(...Object.values(found)) * bank.parallelCount;
+    return { amperes, ohm: bank.maxV / amperes };
   });
 }
