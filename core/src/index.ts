@@ -176,6 +176,7 @@ export {
 } from './design/stackSchema.ts';
 export { type Complex, magnitude } from './network/complex.ts';
 export { generateProcedure, procedureFor } from './procedure/generate.ts';
+export { belongsOf, belongsTo } from './installation/belongs.ts';
 export { judgeReading, judgeStep, type Verdict } from './procedure/judge.ts';
 export {
   type Procedure,

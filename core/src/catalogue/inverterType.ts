@@ -171,10 +171,10 @@ export const inverterType = z
         'Of a type with an enable switch: in which order all are switched on. It goes before the power-up order.',
       ),
     messages: typeMessages,
-    selfCheckS: positive
-      .max(3600)
+    selfCheckS: z
+      .union([positive.max(3600), z.literal('none')])
       .optional()
-      .describe('How long its self-check takes at most; absent: it has none.'),
+      .describe('How long its self-check takes at most.'),
     reconnectDelayS: nonNegative
       .max(3600)
       .optional()

@@ -23,10 +23,10 @@ export const meterType = z.strictObject({
   lines: lineCount,
   roles: z.array(meterRole).min(1).max(3),
   directA: positive.max(200).optional().describe('Through the meter itself; absent where it wants sensors.'),
-  supplyVa: positive
-    .max(500)
+  supplyVa: z
+    .union([positive.max(500), z.literal('none')])
     .optional()
-    .describe('What it takes through a supply cable of its own; absent where it has none.'),
+    .describe('What it takes through a supply cable of its own.'),
   supplyDeviceA: positive.max(200).optional().describe('Largest device ahead of that cable.'),
   protocol: portName,
   addressRule: z.enum(['fixed', 'unique-per-role']),

@@ -6,6 +6,8 @@ import { acceptanceOf, figuresToAccept } from './accepted.ts';
 import { analyse } from './analyse.ts';
 import { causesOf } from './causes.ts';
 import type { CheckId } from './registry.ts';
+import { procedureFor } from '../procedure/generate.ts';
+import { overrideLead } from '../testkit/wired.ts';
 import { verdictOf } from './verdict.ts';
 
 /** A design with so many W on 5 kVA, in which what a check found at `acceptedW` was accepted. */
@@ -69,4 +71,18 @@ it('stands in the verdict as accepted, and last among the causes', () => {
   const causes = causesOf(installation, findings);
   expect(causes.at(-1)?.accepted).toBe(true);
   expect(verdictOf(installation, causes)).toContain('1 is accepted by name.');
+});
+
+it('limits and table values that the job changed stand in the verdict, and by name at the first gate', () => {
+  const design = baseDesign();
+  const spoken = (): string => {
+    const { installation, findings } = analyse(design, SAMPLE_TYPES);
+    return verdictOf(installation, causesOf(installation, findings));
+  };
+  expect(spoken()).not.toContain('rests on');
+  design.defaults = [{ id: 'tightMargin', value: 0.2, reason: 'soft starters' }];
+  overrideLead(design, 2.5, 30);
+  expect(spoken()).toContain('1 planning limit changed for this job and 1 value of code tables overridden');
+  const gate = procedureFor(design, SAMPLE_TYPES).steps[0];
+  expect(gate?.instructions.join(' ')).toMatch(/Code table overridden by Robin \(as its maker states\).*: 30\./);
 });

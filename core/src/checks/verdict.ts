@@ -26,6 +26,18 @@ const questions = (causes: readonly Cause[]): string =>
 const firstWords = (count: number): string =>
   count === 0 ? '' : ` It rests on ${counted(count, 'first value')} that nobody has looked at yet.`;
 
+/** Limits that stand otherwise in this job than where nobody has touched them. */
+function changedWords({ defaults, tableValues = [] }: Installation): string {
+  const limits = Object.values(defaults).filter(({ reason }) => reason !== undefined).length;
+  const changed = [
+    ...(limits === 0 ? [] : [`${counted(limits, 'planning limit')} changed for this job`]),
+    ...(tableValues.length === 0
+      ? []
+      : [`${counted(tableValues.length, 'value')} of code tables overridden by name`]),
+  ];
+  return changed.length === 0 ? '' : ` It rests on ${changed.join(' and ')}.`;
+}
+
 /** What stands between a job and its test, in a sentence. It speaks of the limits entered, never of safety. */
 export function verdictOf(installation: Installation, causes: readonly Cause[]): string {
   const roots = causes.filter(({ follows }) => follows === undefined);
@@ -36,6 +48,7 @@ export function verdictOf(installation: Installation, causes: readonly Cause[]):
   const accepted = roots.length - open.length;
   const acceptedWords =
     (accepted === 0 ? '' : ` ${accepted} ${accepted === 1 ? 'is' : 'are'} accepted by name.`) +
+    changedWords(installation) +
     firstWords(installation.firstValues.length);
   if (over.length > 0)
     return `${things(over.length)} over: ${named(over)}.${unknown.length > 0 ? ` ${questions(unknown)}.` : ''}${acceptedWords}`;

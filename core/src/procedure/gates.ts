@@ -5,6 +5,7 @@ import { modesOf } from '../modes/modes.ts';
 import { statedOf } from '../installation/stated.ts';
 import type { Analysis } from '../checks/analyse.ts';
 import { describePlace } from '../words/places.ts';
+import { tableValueLabel } from '../codes/tableValues.ts';
 import { sentenceOf } from '../checks/sentence.ts';
 import type { ProcedureStep } from './schema.ts';
 import { moduleStep } from './modules.ts';
@@ -55,6 +56,9 @@ function limitsGate(analysis: Analysis): ProcedureStep {
       ...over.slice(0, LISTED).map((cause) => causeLine(analysis, labels, cause)),
       ...more,
       ...accepted.map(({ finding, by, reason }) => `Accepted by ${by} (${reason}): ${finding}`),
+      ...(installation.tableValues ?? []).map(
+        (one) => `Code table overridden by ${one.by} (${one.reason}): ${tableValueLabel(one)}: ${one.value}.`,
+      ),
       ...unknown.slice(0, LISTED).map(({ title }) => `Open: ${title}.`),
       ...first
         .slice(0, LISTED)

@@ -240,6 +240,14 @@ describe('messages of the types', () => {
     expect(steps.flatMap(goneOf)).toEqual([]);
   });
 
+  it('do not come where the order of the type has ended them before', () => {
+    const steps = stepsOf((d) => withType(d, { messages, powerUpOrder: 'grid-then-battery' }));
+    expect(linesOf(stepOf(steps, 'inverter-on-s'))[0]).toBe(
+      'Not to be seen here, since the grid is closed: the inverter shows “no grid”.',
+    );
+    expect(goneOf(stepOf(steps, 'grid-on-s'))).toEqual([]);
+  });
+
   it('of a battery stand beside those of the inverter', () => {
     const steps = stepsOf((d) => {
       closedLoop(d);
@@ -271,12 +279,14 @@ describe('the self-check of a type', () => {
     ]);
   });
 
-  it('is absent where the type has none', () => {
-    expect(
-      ids(
-        stepsOf(() => undefined),
-        'power-up',
-      ),
-    ).not.toContain('self-check-s');
+  it.each([
+    ['none', false],
+    [undefined, true],
+  ])('is absent where the type says %s; what is not known is told', (selfCheckS, isTold) => {
+    const steps = stepsOf((d) => withType(d, { selfCheckS }));
+    expect(ids(steps, 'power-up')).not.toContain('self-check-s');
+    expect(stepOf(steps, 'settings-s').instructions.join(' ').includes('self-check is not known')).toBe(
+      isTold,
+    );
   });
 });

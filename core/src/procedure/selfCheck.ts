@@ -5,7 +5,7 @@ import { confirmation } from './specs.ts';
 /** What a type proves of itself once all its sources are there. */
 export function selfCheckStep({ stack, type }: CompiledStack): ProcedureStep[] {
   const mostS = type.known ? type.value.selfCheckS : undefined;
-  if (mostS === undefined) return [];
+  if (typeof mostS !== 'number') return [];
   return [
     {
       id: `self-check-${stack.id}`,

@@ -38,12 +38,16 @@ function messagesOf({ stack, type, batteryTypes }: CompiledStack): Told[] {
   ];
 }
 
+/** At which place of the test each moment comes. */
+type Moments = ReadonlyMap<MessageMoment, number>;
+
 const momentOf = (step: ProcedureStep, stackId: string): MessageMoment | undefined =>
   MESSAGE_MOMENTS.find((moment) => step.id === `${moment}-${stackId}` || step.id === moment);
 
 /**
  * Puts into each step of a set what its types show then: what is right, what is normal now and must be gone later, and what means stop.
- * Where it must be gone, that is read. A message whose end never comes in this installation is told to stay.
+ * Where it must be gone, that is read. A message whose end never comes in this installation is told to stay,
+ * and one whose end comes before it not to come.
  */
 export function withMessages(
   steps: readonly ProcedureStep[],
@@ -51,7 +55,12 @@ export function withMessages(
 ): ProcedureStep[] {
   const sets = stacks.map((compiled) => {
     const { id, name } = compiled.stack;
-    const moments = new Set(steps.flatMap((step) => momentOf(step, id) ?? []));
+    const moments = new Map(
+      steps.flatMap((step, at): [MessageMoment, number][] => {
+        const moment = momentOf(step, id);
+        return moment === undefined ? [] : [[moment, at]];
+      }),
+    );
     return { id, name, moments, told: messagesOf(compiled) };
   });
   return steps.map((step) => {
@@ -64,7 +73,7 @@ export function withMessages(
       for (const { key, who, message } of told) {
         const shows = `${who}${of} shows “${message.text}”`;
         if (message.at === moment) lines.push(lineOf(message, shows, moments));
-        if (message.until === moment && moments.has(message.at))
+        if (message.until === moment && isEndedBy(message, moments))
           gone.push(confirmation(`gone-${id}-${key}`, `“${message.text}” is gone from ${who}${of}`));
       }
     }
@@ -78,10 +87,19 @@ export function withMessages(
   });
 }
 
-function lineOf({ means, until }: TypeMessage, shows: string, moments: ReadonlySet<MessageMoment>): string {
+/** Whether a message comes, and its end after it, in the order of this installation. */
+function isEndedBy({ at, until }: TypeMessage, moments: Moments): boolean {
+  const [from, to] = [moments.get(at), until === undefined ? undefined : moments.get(until)];
+  return from !== undefined && to !== undefined && to > from;
+}
+
+function lineOf(message: TypeMessage, shows: string, moments: Moments): string {
+  const { means, until } = message;
   if (means === 'right') return `Right here: ${shows}.`;
-  if (means === 'stop') return `Stop here: ${shows}.`;
-  return until !== undefined && moments.has(until)
-    ? `Normal now, and gone once ${MOMENT_WORDS[until]}: ${shows}.`
+  if (means === 'stop' || until === undefined) return `Stop here: ${shows}.`;
+  if (isEndedBy(message, moments)) return `Normal now, and gone once ${MOMENT_WORDS[until]}: ${shows}.`;
+  // In the order of this type its end has come before it could.
+  return moments.has(until)
+    ? `Not to be seen here, since ${MOMENT_WORDS[until]}: ${shows}.`
     : `Normal from here on, since nothing in this installation ends it: ${shows}.`;
 }

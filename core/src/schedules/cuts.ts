@@ -1,11 +1,11 @@
 import { leadSizeWords } from '../codes/leadSizes.ts';
 import { conductorColours } from '../codes/tables.generated.ts';
 import type { CableLine } from '../figures/wiring/cableLine.ts';
+import { conductorM } from '../figures/wiring/conductorLength.ts';
 import { cableLines } from '../figures/wiring/cableLines.ts';
 import type { Installation } from '../installation/installation.ts';
 import type { TerminalName } from '../installation/network.ts';
 import type { Remnant } from '../installation/facts.ts';
-import { cutLengthM } from '../sizing/laidAs.ts';
 import { cutPlan, type Piece } from '../sizing/cutting.ts';
 import { counted, formatNumber } from '../words/quantity.ts';
 import { groupBy } from '../values/groupBy.ts';
@@ -53,9 +53,10 @@ interface Wanted {
 
 /** The pieces of one cable: one of several cores for a circuit, else each conductor by itself. */
 function piecesOf(installation: Installation, line: CableLine): Wanted[] {
-  if (!line.lengthM.known || line.lengthM.value === 0) return [];
-  const cut = cutLengthM(installation, line);
-  const lengthM = cut.known ? cut.value : line.lengthM.value;
+  const cut = conductorM(installation, line);
+  // A length of nought is no cable, whatever is left at its ends.
+  if (!cut.known || !line.lengthM.known || line.lengthM.value === 0) return [];
+  const lengthM = cut.value;
   const parallel = line.cable?.parallel ?? 1;
   const piece = (name: string): Piece => ({
     id: name === '' ? line.label : `${line.label}, ${name}`,

@@ -1,3 +1,4 @@
+import type { MeterType } from '../catalogue/partTypes.ts';
 import type { CompiledInstrument, Installation } from '../installation/installation.ts';
 import type { Column, Row, Schedule } from './table.ts';
 
@@ -11,6 +12,7 @@ type Key =
   | 'setting'
   | 'rating'
   | 'opening'
+  | 'supply'
   | 'reader'
   | 'prove';
 
@@ -24,6 +26,7 @@ const COLUMNS: readonly Column<Key>[] = [
   { key: 'setting', title: 'Ratio in settings' },
   { key: 'rating', title: 'Rated', unit: 'A' },
   { key: 'opening', title: 'Opening', unit: 'mm' },
+  { key: 'supply', title: 'Supply' },
   { key: 'reader', title: 'Read by' },
   { key: 'prove', title: 'How to prove it' },
 ];
@@ -40,6 +43,14 @@ const ARROW_WORDS = { 'to-building': 'to the building', 'to-source': 'to the gri
 
 const PROVE =
   'Switch a known load on that line on: the import there rises by that amount, and on no other line.';
+
+/** What a meter is fed and shown the voltage by; null while its type does not say. */
+function supplyWords({ supplyVa, supplyDeviceA, directA }: MeterType): string | null {
+  if (typeof supplyVa === 'number')
+    return `a cable of its own, ${supplyVa} VA${supplyDeviceA === undefined ? '' : `, behind ${supplyDeviceA} A at most`}`;
+  if (directA !== undefined) return 'through the meter itself';
+  return supplyVa === 'none' ? 'by what reads it' : null;
+}
 
 function ownRow(installation: Installation, { instrument, type }: CompiledInstrument): Row<Key> {
   const of = type.known ? type.value : undefined;
@@ -74,6 +85,7 @@ function ownRow(installation: Installation, { instrument, type }: CompiledInstru
       label: sensor?.ratio ?? '',
       setting: instrument.ratio ?? (instrument.kind === 'sensor' ? null : ''),
       rating: sensor?.ratedA ?? (of?.kind === 'meter' ? (of.directA ?? null) : null),
+      supply: of?.kind === 'meter' ? supplyWords(of) : of === undefined ? null : '',
       opening: sensor?.openingMm ?? (sensor === undefined ? '' : null),
       reader:
         compiled === undefined
@@ -112,6 +124,7 @@ export function sensorSchedule(installation: Installation): Schedule<Key> {
           setting: '',
           rating: of?.directA ?? null,
           opening: '',
+          supply: of === undefined ? null : supplyWords(of),
           reader: controller.name,
           prove: PROVE,
         },

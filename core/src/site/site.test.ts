@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import type { Design } from '../design/schema.ts';
 import { addLoad, bank1, baseDesign, forget, stack1, threePhase } from '../testkit/designs.ts';
-import { island, play } from '../testkit/site.ts';
+import { AWAKE, island, play, withFuelledSet, withInverter } from '../testkit/site.ts';
 import { closedLoop, threeOnABus } from '../testkit/wired.ts';
 import { messagesOf } from './siteMessages.ts';
 import { possibleFaults } from './siteFaults.ts';
@@ -10,23 +10,12 @@ import { sitePlan } from './sitePlan.ts';
 import { putRight } from './siteState.ts';
 import { modeOf } from './siteStep.ts';
 
-/** The base with a type of its own. */
-function withInverter(design: Design, figures: object): void {
-  const type = SAMPLE_TYPES.find(({ id }) => id === 'hybrid-5k-1ph');
-  if (type?.kind === 'inverter') design.types.push({ ...type, id: 'own', ...figures });
-  stack1(design).inverterTypeId = 'own';
-}
-
 describe('a site in time', () => {
   it('comes up, joins the grid after its delay, makes an island and goes back', () => {
     const { act, run, set, state, plan } = play();
     run(1);
     expect([set.phase, modeOf(plan, state)]).toEqual(['off', 'island']);
-    act(
-      { do: 'battery', stackId: 's', closed: true },
-      { do: 'units', on: true },
-      { do: 'isolator', closed: true },
-    );
+    act(...AWAKE, { do: 'isolator', closed: true });
     run(10.2);
     expect(set.phase).toBe('waiting');
     run(59.8);
@@ -193,21 +182,9 @@ describe('a site in time', () => {
     const { act, run, set, state } = play((d) => {
       stack1(d).generatorChargeW = 3000;
       stack1(d).chargeCurrentA = 100;
-      d.generators.push({
-        id: 'g',
-        name: 'Set',
-        typeId: 'diesel-20k-3ph',
-        connection: 'generator-port',
-        stackId: 's',
-        fuelL: 50,
-      });
+      withFuelledSet(d, 'diesel-20k-3ph', { fuelL: 50 });
     });
-    act(
-      { do: 'battery', stackId: 's', closed: true },
-      { do: 'units', on: true },
-      { do: 'circuits', on: true },
-      { do: 'grid', present: false },
-    );
+    act(...AWAKE, { do: 'circuits', on: true }, { do: 'grid', present: false });
     act({ do: 'generator', generatorId: 'g', run: true });
     run(200);
     const [generator] = state.generators;

@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import type { Design } from '../design/schema.ts';
 import { addLoad, bank1, stack1 } from '../testkit/designs.ts';
-import { island, play } from '../testkit/site.ts';
+import { AWAKE, island, play, withFuelledSet, withInverter } from '../testkit/site.ts';
 import { withStrings } from '../testkit/wired.ts';
 import { modeOf } from './siteStep.ts';
 import { siteValues } from './siteValues.ts';
@@ -10,14 +9,7 @@ import { siteValues } from './siteValues.ts';
 /** The diesel set of 20 kVA at 0.8: 16 kW of engine, no loss at 100 m and 25 °C, droop 4 %. */
 const withDiesel = (d: Design): void => {
   stack1(d).generatorChargeW = 1000;
-  d.generators.push({
-    id: 'g',
-    name: 'Set',
-    typeId: 'diesel-20k-3ph',
-    connection: 'generator-port',
-    stackId: 's',
-    fuelL: 50,
-  });
+  withFuelledSet(d, 'diesel-20k-3ph', { fuelL: 50 });
 };
 const call = (run: boolean) => ({ do: 'generator', generatorId: 'g', run }) as const;
 const charge = (soc: number) => ({ do: 'charge', stackId: 's', soc }) as const;
@@ -84,20 +76,9 @@ describe('a generator of the site', () => {
     const { act, run, set, plan, state } = play((d) => {
       stack1(d).gridChargeW = 800;
       stack1(d).generatorChargeW = 3000;
-      d.generators.push({
-        id: 'g',
-        name: 'Set',
-        typeId: 'petrol-4k-1ph',
-        connection: 'transfer-switch',
-        stackId: 's',
-        fuelL: 9,
-      });
+      withFuelledSet(d, 'petrol-4k-1ph', { connection: 'transfer-switch', fuelL: 9 });
     });
-    act(
-      { do: 'battery', stackId: 's', closed: true },
-      { do: 'units', on: true },
-      { do: 'grid', present: false },
-    );
+    act(...AWAKE, { do: 'grid', present: false });
     act({ do: 'isolator', closed: true }, call(true), { do: 'position', to: 'generator' });
     run(200);
     expect([set.phase, set.source, modeOf(plan, state)]).toEqual(['joined', 'generator', 'transfer-switch']);
@@ -188,12 +169,7 @@ describe('boards of the site', () => {
 
   it('close with the delay of a circuit after they were dark', () => {
     const { act, run, set } = play((d) => Object.assign(d.circuits[0] ?? {}, { startDelayS: 5 }));
-    act(
-      { do: 'battery', stackId: 's', closed: true },
-      { do: 'units', on: true },
-      { do: 'grid', present: false },
-      { do: 'circuits', on: true },
-    );
+    act(...AWAKE, { do: 'grid', present: false }, { do: 'circuits', on: true });
     run(14.5);
     expect([set.phase, set.loadW]).toEqual(['island', 0]);
     run(2);
@@ -207,9 +183,7 @@ describe('boards of the site', () => {
     'after a break of %d ms a pump of 500 W draws %d VA: contactors let go above 50 ms',
     (transferMs, va) => {
       const { act, run, state } = play((d) => {
-        const type = SAMPLE_TYPES.find(({ id }) => id === 'hybrid-5k-1ph');
-        if (type?.kind === 'inverter') d.types.push({ ...type, id: 'own', transferMs });
-        stack1(d).inverterTypeId = 'own';
+        withInverter(d, { transferMs });
         d.circuits = [];
         addLoad(d, 'p', ['L1'], {
           runningW: 500,
@@ -219,12 +193,7 @@ describe('boards of the site', () => {
           startPowerFactor: 0.5,
         });
       });
-      act(
-        { do: 'battery', stackId: 's', closed: true },
-        { do: 'units', on: true },
-        { do: 'isolator', closed: true },
-        { do: 'circuits', on: true },
-      );
+      act(...AWAKE, { do: 'isolator', closed: true }, { do: 'circuits', on: true });
       run(90);
       act({ do: 'grid', present: false });
       run(0.1);
@@ -273,10 +242,8 @@ describe('what nobody has stated of a site', () => {
   const ownType =
     (key: string) =>
     (d: Design): void => {
-      const type = SAMPLE_TYPES.find(({ id }) => id === 'hybrid-5k-1ph');
-      if (type?.kind === 'inverter') d.types.push({ ...type, id: 'own' });
+      withInverter(d, {});
       Reflect.deleteProperty(d.types[0] ?? {}, key);
-      stack1(d).inverterTypeId = 'own';
     };
   it.each<[string, (design: Design) => void, string]>([
     ['a charge current', without('chargeCurrentA'), 'The charge current of Stack is not set'],
@@ -370,12 +337,7 @@ it('the base states everything but how far the output of its type gives way', ()
 describe('settings that are made on site', () => {
   it('charging from the grid follows what is set, on each unit', () => {
     const site = play();
-    site.act(
-      { do: 'battery', stackId: 's', closed: true },
-      { do: 'units', on: true },
-      { do: 'isolator', closed: true },
-      { do: 'charge', stackId: 's', soc: 0.5 },
-    );
+    site.act(...AWAKE, { do: 'isolator', closed: true }, { do: 'charge', stackId: 's', soc: 0.5 });
     site.run(100);
     expect(site.set.phase).toBe('joined');
     // One unit of the base, planned with 2000 W.

@@ -2,13 +2,14 @@ import { nextDeviceA } from '../codes/deviceFor.ts';
 import type { CodeProfileName } from '../codes/profile.ts';
 import type { Carried } from '../figures/wiring/carried.ts';
 import { carriedBy } from '../figures/wiring/carriedBy.ts';
+import { conductorM } from '../figures/wiring/conductorLength.ts';
 import type { CableLine, LineDevice } from '../figures/wiring/cableLine.ts';
 import type { Laying } from '../installation/facts.ts';
 import type { Installation } from '../installation/installation.ts';
 import { all, field, type Known, known } from '../values/known.ts';
 import { faultsOf } from './faultsOf.ts';
 import { demandA } from './judgeSize.ts';
-import { cutLengthM, type LaidAs, laidAsOf } from './laidAs.ts';
+import { type LaidAs, laidAsOf } from './laidAs.ts';
 import type { ConductorQuestion, TerminalRange } from './question.ts';
 
 /** A cable with what it must carry, and the device ahead of it. */
@@ -102,7 +103,7 @@ function asked(
   laidAs: LaidAs,
 ): AskedLine {
   const { cable } = line;
-  const lengthM = cutLengthM(installation, line);
+  const lengthM = conductorM(installation, line);
   const device = governing(line.devices);
   const deviceA = device?.ratedA.known === true ? device.ratedA.value : undefined;
   const isPassing = cable?.passing === 'yes';

@@ -5,6 +5,7 @@ import { fixedWiringOhm, leadOhm } from '../codes/leads.ts';
 import { bankFault } from '../figures/bank/bankFault.ts';
 import { bankOfSet } from '../figures/bank/ofSet.ts';
 import { circuitFaults, type FaultAnswer, type FaultSource } from '../figures/protection/faultProtection.ts';
+import { conductorM } from '../figures/wiring/conductorLength.ts';
 import type { CableLine } from '../figures/wiring/cableLine.ts';
 import type { Installation } from '../installation/installation.ts';
 import type { Fault } from './question.ts';
@@ -65,12 +66,13 @@ function ofBattery(
 
 /** A fault that the grid feeds, where its device opens at once whatever its curve. */
 function ofGrid(
-  { site, lineVoltageV, defaults }: Installation,
+  installation: Installation,
   line: CableLine,
   deviceA: number,
   insulation: Insulation,
 ): (areaMm2: number) => readonly Fault[] {
-  const { lengthM } = line;
+  const { site, lineVoltageV, defaults } = installation;
+  const lengthM = conductorM(installation, line);
   const { prospectiveFaultA } = site;
   if (site.grid === 'none' || prospectiveFaultA === undefined || !lengthM.known || !lineVoltageV.known)
     return () => [];

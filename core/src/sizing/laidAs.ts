@@ -4,7 +4,7 @@ import type { CodeProfileName } from '../codes/profile.ts';
 import { isLine } from '../figures/wiring/carried.ts';
 import type { CableLine } from '../figures/wiring/cableLine.ts';
 import type { Installation } from '../installation/installation.ts';
-import { field, type Known, known, mapKnown } from '../values/known.ts';
+import { field, type Known, known } from '../values/known.ts';
 
 /** Air along a circuit where nobody has said how hot it gets: what the tables are made for, °C. */
 const PLANNED_CIRCUIT_C = 30;
@@ -78,13 +78,4 @@ export function laidAsOf(
     parallel: cable?.parallel ?? 1,
     planned,
   });
-}
-
-/**
- * Length that one conductor of a cable is cut to, m: from end to end and what is left there for working on it. A battery lead is made
- * to its length, and a route on the wall has its loop in it already.
- */
-export function cutLengthM({ wiring }: Installation, { cable, lengthM, use }: CableLine): Known<number> {
-  if (use === 'battery') return lengthM;
-  return mapKnown(lengthM, (between) => between + (cable?.serviceLoopM ?? wiring?.laying?.serviceLoopM ?? 0));
 }

@@ -6,7 +6,10 @@ import { sitePlan } from '../site/sitePlan.ts';
 import { newSite, type SetState, type SiteState } from '../site/siteState.ts';
 import { runSite } from '../site/siteStep.ts';
 import type { SitePlan } from '../site/siteTypes.ts';
-import { baseDesign } from './designs.ts';
+import type { InverterType } from '../catalogue/inverterType.ts';
+import { variantOf } from './bonding.ts';
+import { baseDesign, stack1 } from './designs.ts';
+import { withSet } from './wired.ts';
 
 /** A site that is played by commands and time. */
 export interface Played {
@@ -37,14 +40,32 @@ export function play(edit: (design: Design) => void = () => undefined): Played {
   };
 }
 
+/** What brings a set to life: its battery and its units. */
+export const AWAKE: readonly SiteCommand[] = [
+  { do: 'battery', stackId: 's', closed: true },
+  { do: 'units', on: true },
+];
+
+/** The base with an inverter of its own, like the sample with other figures. */
+export function withInverter(design: Design, figures: Partial<InverterType>): void {
+  design.types.push(variantOf('inverter', 'hybrid-5k-1ph', { id: 'own', ...figures }));
+  stack1(design).inverterTypeId = 'own';
+}
+
+/** A set with fuel: at the generator port unless it is said otherwise. */
+export function withFuelledSet(
+  design: Design,
+  typeId: string,
+  over: Partial<Design['generators'][number]> & { readonly fuelL: number },
+): void {
+  withSet(design, typeId);
+  Object.assign(design.generators.at(-1) ?? {}, { id: 'g', ...over });
+}
+
 /** From dead to island with everything switched on. */
 export function island(edit?: (design: Design) => void): Played {
   const site = play(edit);
-  site.act(
-    { do: 'battery', stackId: 's', closed: true },
-    { do: 'units', on: true },
-    { do: 'grid', present: false },
-  );
+  site.act(...AWAKE, { do: 'grid', present: false });
   site.run(11);
   expect(site.set.phase).toBe('island');
   site.act({ do: 'circuits', on: true });

@@ -5,15 +5,7 @@ import { tracksOf } from './partitions/tracks.ts';
 import { snapTo } from './site/wallEdits.ts';
 import { COLUMNS, type Row } from './loads/columns.ts';
 import { commandOf, rangeBetween, within } from './loads/gridKeys.ts';
-import {
-  analyse,
-  emptyDesign,
-  judgeStep,
-  type ProcedureStep,
-  readDesign,
-  SAMPLE_TYPES,
-  type wire,
-} from '@bastion/core';
+import { analyse, emptyDesign, readDesign, SAMPLE_TYPES } from '@bastion/core';
 import { produce } from 'immer';
 import { describe, expect, it } from 'vitest';
 import { readNumber } from '../ui/readNumber.ts';
@@ -28,7 +20,6 @@ import {
 } from './loads/rowEdits.ts';
 import { addUsualPartitions, lanesOf, moveCircuits } from './partitions/lanes.ts';
 import { addStack, setArrangement, setUnitCount } from './stack/stackEdits.ts';
-import { currentValues, earlierAttempts, stepVerdict } from './test/runView.ts';
 
 describe('reading numbers as people type them', () => {
   it.each([
@@ -355,47 +346,5 @@ describe('building a job from nothing', () => {
         ? []
         : produce(design, (draft) => deleteRow(draft, { kind: 'circuit', circuit })).circuits,
     ).toEqual([]);
-  });
-});
-
-describe('a run on the screen', () => {
-  const step: ProcedureStep = {
-    id: 's',
-    section: 'island',
-    title: '',
-    instructions: [],
-    cautions: [],
-    readings: [
-      {
-        id: 'v',
-        label: 'V',
-        unit: 'V',
-        kind: 'number',
-        instrument: '',
-        expected: { low: 216, high: 244 },
-        missing: [],
-      },
-    ],
-  };
-  const reading = (id: number, value: number, attempt: number): wire.Reading => ({
-    id,
-    stepId: 's',
-    readingId: 'v',
-    value,
-    attempt,
-    corrects: null,
-    note: '',
-    source: '',
-    captureId: null,
-    by: '',
-    at: '',
-  });
-
-  it('shows the latest correction of the latest attempt, and keeps the verdict of the earlier one', () => {
-    const readings = [reading(1, 2300, 1), reading(2, 200, 1), reading(3, 230, 2)];
-    expect(currentValues(step, readings).attempt).toBe(2);
-    expect(stepVerdict(step, readings)).toBe('within');
-    expect(earlierAttempts(step, readings)).toEqual([{ attempt: 1, verdict: 'outside' }]);
-    expect(judgeStep(step, new Map())).toBe('pending');
   });
 });

@@ -8,6 +8,8 @@ interface FormFieldProps {
   readonly autoComplete?: string;
   readonly hint?: string;
   readonly isNeeded?: boolean;
+  /** In a row of small fields on the desk. */
+  readonly isCompact?: boolean;
 }
 
 /** A field of a form that is sent as a whole. */
@@ -19,11 +21,12 @@ export function FormField({
   autoComplete = 'off',
   hint,
   isNeeded = true,
+  isCompact = false,
 }: FormFieldProps) {
   const id = useId();
   return (
     <div>
-      <label htmlFor={id} className="block">
+      <label htmlFor={id} className={isCompact ? 'block text-[13px] text-quiet' : 'block'}>
         {label}
       </label>
       <input

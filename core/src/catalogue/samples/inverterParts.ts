@@ -55,6 +55,7 @@ export const LOW_VOLTAGE_SET = {
   ],
   pairIdleV: { min: 3.8, max: 5 },
   messages: LOW_VOLTAGE_MESSAGES,
+  selfCheckS: 'none',
 } satisfies Partial<InverterType>;
 
 /** The same for the samples with high-voltage batteries: one stack each, terminators plugged in. */

@@ -32,7 +32,7 @@ export const SAMPLE_PARTS: readonly EquipmentType[] = [
   {
     kind: 'meter',
     id: 'meter-3ph-sensors',
-    version: 1,
+    version: 2,
     name: 'Sample three-phase meter with sensors',
     lines: 3,
     roles: ['grid', 'generation', 'load'],
@@ -45,11 +45,12 @@ export const SAMPLE_PARTS: readonly EquipmentType[] = [
   {
     kind: 'meter',
     id: 'meter-1ph-direct',
-    version: 1,
+    version: 2,
     name: 'Sample single-phase meter, direct to 63 A',
     lines: 1,
     roles: ['grid', 'generation'],
     directA: 63,
+    supplyVa: 'none',
     protocol: 'meter-bus',
     addressRule: 'unique-per-role',
     commsPins: [{ port: 'bus', plus: 'A', minus: 'B', longestM: 200 }],

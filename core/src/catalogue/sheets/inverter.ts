@@ -120,7 +120,7 @@ export const INVERTER_SHEET: readonly SheetGroup[] = [
     choice('settingsOrder', 'Settings are made', 'parallel-cable-joined', 'each-alone'),
     choice('powerUpOrder', 'Power-up order', 'battery-inverter-grid', 'grid-then-battery'),
     names('switchOrder', 'Own order of its switches: battery, enable, dc, ac'),
-    figure('selfCheckS', 'Its self-check takes at most', 's'),
+    { ...figure('selfCheckS', 'Its self-check takes at most, or none', 's'), holds: 'figure-or-none' },
     figure('pairIdleV.min', 'Comms pair at rest, from', 'V'),
     figure('pairIdleV.max', 'Comms pair at rest, to', 'V'),
   ),

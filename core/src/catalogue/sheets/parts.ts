@@ -38,7 +38,7 @@ export const METER_SHEET: readonly SheetGroup[] = [
     needed(LINES),
     needed(choices('roles', 'What it can measure', meterRole.options)),
     figure('directA', 'Through the meter itself', 'A'),
-    figure('supplyVa', 'Takes through a cable of its own', 'VA'),
+    { ...figure('supplyVa', 'Takes through a cable of its own, or none', 'VA'), holds: 'figure-or-none' },
     figure('supplyDeviceA', 'Largest device ahead of that', 'A'),
     needed(text('protocol', 'Protocol')),
     needed(choice('addressRule', 'Address', 'fixed', 'unique-per-role')),

@@ -82,6 +82,13 @@ const PILES: readonly Piled[] = [
   ],
   ['a type that does not say', UP_UP, undefined, 'unknown', 'types/own/commsChain/piles'],
   [
+    'a pile that is said of one module alone',
+    [[1, 1], [], [], []],
+    'same-way',
+    'unknown',
+    'stacks/s/bank/modules/m2/pile',
+  ],
+  [
     'a level that nobody has said',
     [[1, 1], [1, 2], [2], [2, 2]],
     'same-way',

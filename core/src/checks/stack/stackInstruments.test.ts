@@ -10,6 +10,7 @@ const clipped =
   (over: Partial<Design['instruments'][number]>) =>
   (d: Design): void => {
     d.site.serviceRatingA = sensor.ratedA;
+    d.wiring = { cables: [{ id: 'w', lineId: 'grid supply to service-board bus', areaMm2: 25 }] };
     d.instruments.push({
       id: 'n1',
       kind: 'sensor',
@@ -43,16 +44,44 @@ checkTable(stackInstruments, [
     state: 'over',
     says: 'belongs at the service',
   },
-  // The sample opens to 16 mm: a core of 95 mm² is thicker than that, one of 25 mm² is not.
-  ...([95, 25] as const).map((areaMm2) => ({
-    name: `around a service of ${areaMm2} mm²`,
-    edit: (d: Design) => {
+  {
+    // The sample opens to 16 mm; a core of 95 mm² measures 18.2 mm outside (EN 50525-2-31), one of 25 mm² 10.2 mm.
+    name: 'around a service of 95 mm²',
+    edit: (d) => {
       clipped({})(d);
-      d.wiring = { cables: [{ id: 'w', lineId: 'grid supply to service-board bus', areaMm2 }] };
+      Object.assign(d.wiring?.cables?.[0] ?? {}, { areaMm2: 95 });
     },
-    state: areaMm2 === 95 ? ('over' as const) : ('within' as const),
-    ...(areaMm2 === 95 ? { says: 'its opening of 16 mm does not close around a core' } : {}),
-  })),
+    state: 'over',
+    says: 'its opening of 16 mm does not close around a core of 18.2 mm',
+  },
+  {
+    name: 'around a service of which nobody has said the size',
+    edit: (d) => {
+      clipped({})(d);
+      delete d.wiring;
+    },
+    state: 'unknown',
+    missing: 'wiring/cables/grid supply to service-board bus/areaMm2',
+  },
+  {
+    name: 'whose type does not say how far it opens',
+    edit: (d) => {
+      clipped({ typeId: 'own' })(d);
+      const { openingMm: _, ...bare } = sensor;
+      d.types.push({ ...bare, id: 'own' });
+    },
+    state: 'unknown',
+    missing: 'types/own/openingMm',
+  },
+  {
+    name: 'on a service whose rating nobody has said',
+    edit: (d) => {
+      clipped({})(d);
+      delete d.site.serviceRatingA;
+    },
+    state: 'unknown',
+    missing: 'site/serviceRatingA',
+  },
   {
     name: 'made for less than the service',
     edit: (d) => {

@@ -1,39 +1,48 @@
 import { coreAreaMm2 } from '../../codes/coreAreas.ts';
 import { cableLines } from '../../figures/wiring/cableLines.ts';
 import { GRID } from '../../installation/build/service.ts';
+import { all, field, type Known, known, unknownAt } from '../../values/known.ts';
 import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding } from '../check.ts';
 import type { Finding, Subject } from '../finding.ts';
 import { rulingSentences } from '../support/reasons.ts';
 
-type Instrument = CheckContext['installation']['instruments'][number];
-
 const ARROW_WORDS = { 'to-building': 'to the building', 'to-source': 'to the grid or inverter' } as const;
 
-/** Outside diameter of one core of the cable that comes from the grid, mm; undefined while its size is not stated, or no table has it. */
-function serviceCoreMm(installation: CheckContext['installation']): number | undefined {
+type Instrument = CheckContext['installation']['instruments'][number];
+
+/** Outside diameter of one core of the cable that comes from the grid, mm: what a sensor at the service closes around. */
+function serviceCoreMm(installation: CheckContext['installation']): Known<number> {
   const { codeProfile } = installation.site;
   const lines = cableLines(installation);
-  const service = lines.known
-    ? lines.value.find(({ ends }) => ends.some(({ partId }) => partId === GRID))
-    : undefined;
-  if (codeProfile === undefined || service?.areaMm2.known !== true) return undefined;
-  const areaMm2 = coreAreaMm2(codeProfile, service.areaMm2.value);
-  return areaMm2 && Math.sqrt((4 / Math.PI) * areaMm2);
+  if (!lines.known) return lines;
+  const service = lines.value.find(({ ends }) => ends.some(({ partId }) => partId === GRID));
+  const given = all({
+    profile: field(codeProfile, 'site', 'codeProfile'),
+    areaMm2: service?.areaMm2 ?? unknownAt(['site', 'supply']),
+  });
+  if (!given.known) return given;
+  const coreMm2 = coreAreaMm2(given.value.profile, given.value.areaMm2);
+  // A size that no table of cores has is as good as none.
+  return coreMm2 === undefined
+    ? unknownAt(service?.areaPath ?? [])
+    : known(Math.sqrt((4 / Math.PI) * coreMm2));
 }
 
-/** A sensor that does not close around the core it is to be clipped on, in words. */
-function openingReason(
+/** What a sensor and the cable that it is clipped on come to; nothing elsewhere than at the service, where nobody knows around what. */
+function openingOf(
   installation: CheckContext['installation'],
-  at: Instrument['instrument']['at'],
-  openingMm: number | undefined,
-): string[] {
-  const coreMm = at === 'service' && openingMm !== undefined ? serviceCoreMm(installation) : undefined;
-  return openingMm === undefined || coreMm === undefined || coreMm <= openingMm
-    ? []
-    : [`its opening of ${openingMm} mm does not close around a core of ${coreMm.toFixed(1)} mm`];
+  { instrument, type }: Instrument,
+): Known<{ readonly openingMm: number; readonly coreMm: number }> | undefined {
+  if (!type.known || type.value.kind !== 'sensor' || instrument.at !== 'service') return undefined;
+  const { id, openingMm } = type.value;
+  return all({
+    openingMm: field(openingMm, 'types', id, 'openingMm'),
+    coreMm: serviceCoreMm(installation),
+  });
 }
 
-function look(context: CheckContext, { instrument, type }: Instrument): Finding {
+function look(context: CheckContext, one: Instrument): Finding {
+  const { instrument, type } = one;
   const { site, supply } = context.installation;
   const path = ['instruments', instrument.id];
   const label = instrument.name ?? (instrument.kind === 'sensor' ? 'Sensor' : 'Meter');
@@ -44,8 +53,13 @@ function look(context: CheckContext, { instrument, type }: Instrument): Finding 
     ...(instrument.readBy === undefined ? {} : { about: [{ kind: 'stack', id: instrument.readBy }] }),
   };
   const isSensor = instrument.kind === 'sensor';
+  const opening = openingOf(context.installation, one);
   const missing = [
     ...(type.known ? [] : type.missing),
+    ...(opening === undefined || opening.known ? [] : opening.missing),
+    ...(isSensor && site.serviceRatingA === undefined && site.grid !== 'none'
+      ? [['site', 'serviceRatingA']]
+      : []),
     ...(instrument.at === undefined ? [[...path, 'at']] : []),
     ...(instrument.readBy === undefined ? [[...path, 'readBy']] : []),
     ...(isSensor && instrument.arrow === undefined ? [[...path, 'arrow']] : []),
@@ -69,7 +83,11 @@ function look(context: CheckContext, { instrument, type }: Instrument): Finding 
     ...(of.kind === 'sensor' && site.serviceRatingA !== undefined && of.ratedA < site.serviceRatingA
       ? [`it is made for ${of.ratedA} A on a service of ${site.serviceRatingA} A`]
       : []),
-    ...(of.kind === 'sensor' ? openingReason(context.installation, instrument.at, of.openingMm) : []),
+    ...(opening?.known === true && opening.value.coreMm > opening.value.openingMm
+      ? [
+          `its opening of ${opening.value.openingMm} mm does not close around a core of ${opening.value.coreMm.toFixed(1)} mm`,
+        ]
+      : []),
   ];
   return judge(stackInstruments.id, context, {
     subject,
@@ -80,7 +98,9 @@ function look(context: CheckContext, { instrument, type }: Instrument): Finding 
     missing,
     data: {
       reason: reasons.join('; '),
-      kept: 'place, arrow, ratio, rating and opening are as its type wants them',
+      kept: isSensor
+        ? `place, arrow, ratio${opening === undefined ? ' and rating' : ', rating and opening'} are as its type wants them`
+        : 'nothing stands against its place',
     },
     working: () => ({
       ...NO_WORKING,

@@ -32,13 +32,16 @@ export function pileReasons(
 ): Known<readonly string[]> {
   const byId = new Map(modules.map((module) => [module.id, module]));
   const passed = order.flatMap((id) => byId.get(id) ?? []);
-  if (new Set(passed.flatMap(({ pile }) => pile ?? [])).size < 2) return known([]);
+  const stated = passed.flatMap(({ pile }) => pile ?? []);
+  if (stated.length === 0 || (stated.length === passed.length && new Set(stated).size === 1))
+    return known([]);
   const missing = passed.flatMap(({ id, pile, level }): Path[] => [
     ...(pile === undefined ? [[...at.bank, 'modules', id, 'pile']] : []),
     ...(level === undefined ? [[...at.bank, 'modules', id, 'level']] : []),
   ]);
   const rule = type.commsChain?.piles;
-  if (rule === undefined) missing.push(['types', type.id, 'commsChain', 'piles']);
+  // While piles are missing nobody knows whether there are several.
+  if (rule === undefined && new Set(stated).size > 1) missing.push(['types', type.id, 'commsChain', 'piles']);
   if (missing.length > 0) return unknownAt(...missing);
   const stood = passed.map(({ id, pile = 0, level = 0 }): Stood => ({ id, pile, level }));
   const piles = [...groupBy(stood, ({ pile }) => pile)];

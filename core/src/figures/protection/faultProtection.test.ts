@@ -43,6 +43,13 @@ describe('fault protection of a circuit', () => {
       island: [54.35, 100, 'no'],
     },
     {
+      // 0.37794 · 22 / 20 = 0.41573 Ω; 230 / (0.23 + 0.41573) = 356.18 A
+      name: 'with 2 m left at its ends',
+      edit: (d: Design) => void (d.wiring = { laying: { serviceLoopM: 2 } }),
+      grid: [356.18, undefined, 'yes'],
+      island: [54.35, 100, 'no'],
+    },
+    {
       name: 'B16: the inverter may trip it',
       edit: (d: Design) => void (circuit1(d).device = { ratedA: 16, curve: 'B' }),
       grid: [378.33, undefined, 'yes'],

@@ -7,6 +7,9 @@ import { isCarriedInIsland } from '../../installation/partitionKinds.ts';
 import { all, field, type Known, known, mapKnown, unknownAt } from '../../values/known.ts';
 import type { Path } from '../../values/problem.ts';
 import type { Line } from '../../values/quantities.ts';
+import { cableOf } from '../wiring/cableLines.ts';
+import { circuitLineId } from '../wiring/circuitLine.ts';
+import { serviceLoopM } from '../wiring/conductorLength.ts';
 import { generatorFault, type SourceFault, stackFault, typeOfAll } from './sourceFaults.ts';
 
 /** Insulation runs no hotter than this in a circuit of unknown insulation, °C: hot copper gives the least fault current. */
@@ -74,13 +77,17 @@ function deviceOf(circuit: Circuit, types: Readonly<Record<string, ProtectiveDev
   return ratedA === undefined || !isMagnetic(curve) ? unknownAt(...missing) : known({ ratedA, curve });
 }
 
-const cableOhm = (circuit: Circuit): Known<number> =>
+/** Out and back, with what is left at its ends: the longer way gives the least fault current. */
+const cableOhm = (installation: Installation, circuit: Circuit): Known<number> =>
   mapKnown(
     all({
       lengthM: field(circuit.cable?.lengthM, 'circuits', circuit.id, 'cable', 'lengthM'),
       areaMm2: field(circuit.cable?.areaMm2, 'circuits', circuit.id, 'cable', 'areaMm2'),
     }),
-    ({ lengthM, areaMm2 }) => 2 * fixedWiringOhm(lengthM, areaMm2, HOTTEST_CONDUCTOR_C),
+    ({ lengthM, areaMm2 }) => {
+      const loopM = serviceLoopM(installation, cableOf(installation, circuitLineId(circuit)));
+      return 2 * fixedWiringOhm(lengthM + loopM, areaMm2, HOTTEST_CONDUCTOR_C);
+    },
   );
 
 /** I = V / (V / I_p + |Z|): impedances are added as if in line, which gives the least current. */
@@ -127,7 +134,7 @@ function answersOf(
   const device = deviceOf(circuit, installation.circuitDeviceTypes);
   const loop = all({
     lineVoltageV: field(site.lineVoltageV, 'site', 'lineVoltageV'),
-    cableOhm: cableOhm(circuit),
+    cableOhm: cableOhm(installation, circuit),
     supply,
   });
   const judged = (

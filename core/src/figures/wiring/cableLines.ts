@@ -8,7 +8,7 @@ import { remember } from '../../values/remember.ts';
 import type { Cable } from '../../installation/facts.ts';
 import { asSolved, bankLeads } from './bankLeads.ts';
 import { type CableLine, type End, isFuseKind, type Joined, type LineDevice } from './cableLine.ts';
-import { circuitLine } from './circuitLine.ts';
+import { circuitLine, circuitLineId } from './circuitLine.ts';
 
 /** Fields of the design that hold length and size of a cable of their own. */
 const TYPED: ReadonlySet<string | number> = new Set([
@@ -163,6 +163,10 @@ const NO_CABLES: readonly Cable[] = [];
 const cableMap = ({ wiring }: Installation): ReadonlyMap<string, Cable> =>
   cablesOf(wiring?.cables ?? NO_CABLES);
 
+/** What somebody has said of a cable, by the id of its line. */
+export const cableOf = (installation: Installation, lineId: string): Cable | undefined =>
+  cableMap(installation).get(lineId);
+
 /** Every cable but those of circuits: the network is laid without them, and stays the same while only circuits change. */
 function spineOf(network: Network, installation: Installation): readonly CableLine[] {
   const joined = joinedOf(network);
@@ -201,7 +205,7 @@ function circuitLines(network: Network, installation: Installation): CableLine[]
     return [
       circuitLine(circuit, {
         type: device?.typeId === undefined ? undefined : installation.circuitDeviceTypes[device.typeId],
-        cable: cables.get(`circuit ${circuit.id}`),
+        cable: cables.get(circuitLineId(circuit)),
         port,
         boardLabel: labels.get(partitionId) ?? partitionId,
       }),

@@ -12,6 +12,9 @@ const circuitNames = ({ lines }: Circuit): TerminalName[] => [
   'PE',
 ];
 
+/** The id of the cable of a circuit. */
+export const circuitLineId = ({ id }: Circuit): string => `circuit ${id}`;
+
 /** What the cable of a circuit follows from beside the circuit. */
 interface CircuitSurroundings {
   readonly type: ProtectiveDeviceType | undefined;
@@ -26,7 +29,7 @@ function layLine(circuit: Circuit, { type, cable, port, boardLabel }: CircuitSur
   const lengthPath = [...from, 'cable', 'lengthM'];
   const areaPath = [...from, 'cable', 'areaMm2'];
   return {
-    id: `circuit ${circuit.id}`,
+    id: circuitLineId(circuit),
     label: circuit.name,
     ends: [
       { partId: port.partId, label: boardLabel, port },

@@ -5,7 +5,8 @@ import type { Port, TerminalName } from '../network.ts';
 import type { Given } from './given.ts';
 import { type Laying, takesOf } from './laying.ts';
 import { figuresOf } from '../deviceFigures.ts';
-import { belongsTo, deviceBehind } from './lines.ts';
+import { belongsTo } from '../belongs.ts';
+import { deviceBehind } from './lines.ts';
 import type { LaidSet } from './outputs.ts';
 
 const DC: readonly TerminalName[] = ['DC+', 'DC−'];

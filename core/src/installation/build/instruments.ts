@@ -19,7 +19,7 @@ const PLACE_WORDS = {
 } as const;
 
 const fedOf = ({ id, supplyVa, supplyDeviceA }: MeterType): Pick<Part, 'fed'> =>
-  supplyVa === undefined ? {} : { fed: { typeId: id, supplyVa, supplyDeviceA } };
+  typeof supplyVa === 'number' ? { fed: { typeId: id, supplyVa, supplyDeviceA } } : {};
 
 /** The cable that feeds a meter and shows it the voltage, behind a device of its own; none for a meter that has no such cable. */
 function laySupply(
@@ -34,7 +34,7 @@ function laySupply(
   },
 ): void {
   const { part, type, of, bars } = meter;
-  if (!type.known || type.value.supplyVa === undefined || bars === undefined) return;
+  if (!type.known || typeof type.value.supplyVa !== 'number' || bars === undefined) return;
   const lines = supply.lines.slice(0, type.value.lines);
   const names: TerminalName[] = [...lines, 'N'];
   const terminals = bars.terminals.filter(({ name }) => names.includes(name));

@@ -1,3 +1,4 @@
+import { type Belongs, belongsTo } from '../belongs.ts';
 import type { Device, DeviceRole } from '../facts.ts';
 import type { Part, Port, TerminalName } from '../network.ts';
 import { type Known, unknownAt } from '../../values/known.ts';
@@ -6,37 +7,6 @@ import { ALWAYS, type Laying, neutralPole, takesOf } from './laying.ts';
 import type { ClosedIn } from '../network.ts';
 import type { FindType } from './types.ts';
 import { figuresOf } from '../deviceFigures.ts';
-
-/** To which thing a device belongs. */
-export type Belongs = Partial<
-  Pick<
-    Device,
-    | 'stackId'
-    | 'unitId'
-    | 'moduleId'
-    | 'group'
-    | 'partitionId'
-    | 'generatorId'
-    | 'arrayId'
-    | 'controllerId'
-    | 'meterId'
-  >
->;
-
-const KEYS = [
-  'stackId',
-  'unitId',
-  'moduleId',
-  'group',
-  'partitionId',
-  'generatorId',
-  'arrayId',
-  'controllerId',
-  'meterId',
-] as const;
-
-export const belongsTo = (device: Device, role: DeviceRole, of: Belongs): boolean =>
-  device.role === role && KEYS.every((key) => device[key] === of[key]);
 
 /** What is known of the device at a place: whether it is there, and its rating. */
 export function statedDevice(

@@ -1,6 +1,7 @@
 import { arrangementsFor, type Design, type EquipmentType, type SetUpChoice, setUp } from '@bastion/core';
 import { type ReactNode, type SyntheticEvent, useId, useState } from 'react';
 import { z } from 'zod';
+import { FormChoice } from '../../ui/FormChoice.tsx';
 import { catalogueNow } from '../../state/catalogue.ts';
 import { newId, useJob, useOpenJob } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
@@ -37,34 +38,6 @@ const NO_BATTERY = 'none';
 interface Option {
   readonly value: string;
   readonly label: string;
-}
-
-function Choice({
-  label,
-  value,
-  options,
-  onChoose,
-}: {
-  readonly label: string;
-  readonly value: string;
-  readonly options: readonly Option[];
-  readonly onChoose: (value: string) => void;
-}) {
-  const id = useId();
-  return (
-    <div>
-      <label htmlFor={id} className="block text-[13px] text-quiet">
-        {label}
-      </label>
-      <select id={id} className="input" value={value} onChange={(event) => onChoose(event.target.value)}>
-        {options.map((option) => (
-          <option key={option.value} value={option.value}>
-            {option.label}
-          </option>
-        ))}
-      </select>
-    </div>
-  );
 }
 
 function Count({
@@ -178,7 +151,7 @@ export function SetUpForm() {
         types and marked as first values until somebody looks at them.
       </p>
       <Row>
-        <Choice
+        <FormChoice
           label="Inverter type"
           value={typed.inverter}
           options={inverterOptions(design)}
@@ -187,7 +160,7 @@ export function SetUpForm() {
         <Count label="Units" value={typed.units} onType={(units) => set({ units })} />
       </Row>
       <Row>
-        <Choice
+        <FormChoice
           label="Battery type"
           value={typed.battery}
           options={[
@@ -199,14 +172,14 @@ export function SetUpForm() {
         />
         <Count label="Modules" value={typed.modules} onType={(modules) => set({ modules })} />
       </Row>
-      <Choice
+      <FormChoice
         label="Generator type"
         value={typed.generator}
         options={[{ value: '', label: 'no generator' }, ...typeOptions(design, 'generator')]}
         onChoose={(generator) => set({ generator })}
       />
       {typed.generator !== '' && (
-        <Choice
+        <FormChoice
           label="Connection"
           value={typed.connection}
           options={connectionOptions(design, typed.inverter)}
@@ -214,7 +187,7 @@ export function SetUpForm() {
         />
       )}
       {typed.units.trim() !== '1' && (
-        <Choice
+        <FormChoice
           label="Loss of one inverter"
           value={typed.lossOfUnit}
           options={[
@@ -226,7 +199,7 @@ export function SetUpForm() {
         />
       )}
       {open > 0 && (
-        <Choice
+        <FormChoice
           label={`Circuits without a board (${open})`}
           value={typed.circuitsTo}
           options={[

@@ -42,8 +42,7 @@ export function useView(size: { readonly widthPx: number; readonly heightPx: num
   const isUnset = view === undefined;
   useLayoutEffect(() => {
     if (isUnset && frame.current !== null) setView(first());
-    // Once, when the drawing first stands: after that the view is whoever's who looks.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, when the drawing first stands: after that the view is whoever's who looks
   }, [isUnset]);
   const zoomBy = (factor: number, at?: { x: number; y: number }): void => {
     const box = frame.current?.getBoundingClientRect();

@@ -1,5 +1,6 @@
 import { judgeMeasured, type Measurement } from '@bastion/core';
 import { type SyntheticEvent, useId, useState } from 'react';
+import { FormChoice } from '../../../ui/FormChoice.tsx';
 import { readNumber } from '../../../ui/readNumber.ts';
 
 type OnRead = (measurement: Measurement, isAsExpected: boolean, read: string) => void;
@@ -54,29 +55,19 @@ export function MeasuredElsewhere({
   readonly others: readonly Measurement[];
   readonly onRead: OnRead;
 }) {
-  const id = useId();
   const figures = others.filter(({ band }) => band !== undefined);
   const [chosenId, setChosenId] = useState('');
   const chosen = figures.find((one) => one.id === chosenId);
   return (
     <details className="sheet p-3">
       <summary className="font-semibold">A figure from another place</summary>
-      <label htmlFor={id} className="block">
-        <span className="block text-[13px] text-quiet">Where it was read</span>
-        <select
-          id={id}
-          className="input"
-          value={chosenId}
-          onChange={({ target }) => setChosenId(target.value)}
-        >
-          <option value="">choose</option>
-          {figures.map((one) => (
-            <option key={one.id} value={one.id}>
-              {one.what} {one.place}
-            </option>
-          ))}
-        </select>
-      </label>
+      <FormChoice
+        label="Where it was read"
+        value={chosenId}
+        emptyLabel="choose"
+        options={figures.map((one) => ({ value: one.id, label: `${one.what} ${one.place}` }))}
+        onChoose={setChosenId}
+      />
       {chosen !== undefined && <FigureRead key={chosen.id} measurement={chosen} onRead={onRead} />}
     </details>
   );

@@ -7,6 +7,7 @@ import {
 } from '@bastion/core';
 import { Ruler, ShieldCheck } from 'lucide-react';
 import { useState } from 'react';
+import { FormChoice } from '../../../ui/FormChoice.tsx';
 import { FaultSelects, NO_CHOICE } from './FaultPlanter.tsx';
 import { siteTime } from './SitePicture.tsx';
 
@@ -47,37 +48,21 @@ export function ExerciseStart({
         A fault is planted that you are not shown. Work the site, measure, name what is wrong and where. What
         you measured, what was needed and what was dangerous is told at the end.
       </p>
-      <label className="block">
-        <span className="block text-[13px] text-quiet">How hard</span>
-        <select
-          className="input"
-          value={difficulty}
-          disabled={!canAct || chosen !== undefined}
-          onChange={({ target }) => setDifficulty(target.value)}
-        >
-          {DIFFICULTIES.map(([level, words]) => (
-            <option key={level} value={level}>
-              {words}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label className="block">
-        <span className="block text-[13px] text-quiet">Kind of fault</span>
-        <select
-          className="input"
-          value={kind}
-          disabled={!canAct}
-          onChange={({ target }) => setKind(target.value)}
-        >
-          <option value="">by chance</option>
-          {kinds.map((one) => (
-            <option key={one} value={one}>
-              {FAULT_KINDS[one].words}
-            </option>
-          ))}
-        </select>
-      </label>
+      <FormChoice
+        label="How hard"
+        value={difficulty}
+        disabled={!canAct || chosen !== undefined}
+        options={DIFFICULTIES.map(([level, label]) => ({ value: String(level), label }))}
+        onChoose={setDifficulty}
+      />
+      <FormChoice
+        label="Kind of fault"
+        value={kind}
+        disabled={!canAct}
+        emptyLabel="by chance"
+        options={kinds.map((one) => ({ value: one, label: FAULT_KINDS[one].words }))}
+        onChoose={setKind}
+      />
       <button
         type="button"
         className="button button-main justify-self-start"

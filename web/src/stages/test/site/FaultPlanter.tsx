@@ -1,5 +1,6 @@
 import { faultId, type FaultKind, FAULT_KINDS, type SiteCommand, type siteWire } from '@bastion/core';
 import { useMemo, useState } from 'react';
+import { FormChoice } from '../../../ui/FormChoice.tsx';
 
 export interface FaultChoice {
   readonly kind: FaultKind | '';
@@ -23,42 +24,26 @@ export function FaultSelects({
   const places = menu.faults.filter(({ kind }) => kind === choice.kind);
   return (
     <>
-      <label className="block">
-        <span className="block text-[13px] text-quiet">What is wrong</span>
-        <select
-          className="input"
-          disabled={disabled}
-          value={choice.kind}
-          onChange={({ target }) => {
-            const kind = kinds.find((one) => one === target.value) ?? '';
-            const own = menu.faults.filter((one) => one.kind === kind);
-            onChoose({ kind, at: own.length === 1 ? (own[0]?.at ?? '') : '' });
-          }}
-        >
-          <option value="">choose</option>
-          {kinds.map((kind) => (
-            <option key={kind} value={kind}>
-              {FAULT_KINDS[kind].words}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label className="block">
-        <span className="block text-[13px] text-quiet">Where</span>
-        <select
-          className="input"
-          disabled={disabled || choice.kind === ''}
-          value={choice.at}
-          onChange={({ target }) => onChoose({ ...choice, at: target.value })}
-        >
-          <option value="">choose</option>
-          {places.map(({ at, place }) => (
-            <option key={at} value={at}>
-              {place}
-            </option>
-          ))}
-        </select>
-      </label>
+      <FormChoice
+        label="What is wrong"
+        value={choice.kind}
+        disabled={disabled}
+        emptyLabel="choose"
+        options={kinds.map((kind) => ({ value: kind, label: FAULT_KINDS[kind].words }))}
+        onChoose={(chosen) => {
+          const kind = kinds.find((one) => one === chosen) ?? '';
+          const own = menu.faults.filter((one) => one.kind === kind);
+          onChoose({ kind, at: own.length === 1 ? (own[0]?.at ?? '') : '' });
+        }}
+      />
+      <FormChoice
+        label="Where"
+        value={choice.at}
+        disabled={disabled || choice.kind === ''}
+        emptyLabel="choose"
+        options={places.map(({ at, place }) => ({ value: at, label: place }))}
+        onChoose={(at) => onChoose({ ...choice, at })}
+      />
     </>
   );
 }

@@ -1,9 +1,7 @@
 import {
   type Cable,
   type CableLine,
-  insulationsOf,
   leadSizeWords,
-  METHODS,
   sizeLine,
   type SizedLine,
   type SizeAnswer,
@@ -16,21 +14,16 @@ import { NumberField, SelectField } from '../../../ui/fields.tsx';
 import { SizeField } from '../../../ui/SizeField.tsx';
 import { StateMark } from '../../../ui/StateMark.tsx';
 import { cableIn, setCableFigure } from './cableEdits.ts';
+import { LayingFields } from './LayingFields.tsx';
 
-export const INSULATION_WORDS = {
-  PVC70: 'PVC, 70 °C',
-  XLPE90: 'XLPE, 90 °C',
-  '60C': '60 °C',
-  '75C': '75 °C',
-  '90C': '90 °C',
-} as const;
-
-export const METHOD_WORDS = {
-  A1: 'A1: single cores in an insulating wall',
-  A2: 'A2: a cable in an insulating wall',
-  B1: 'B1: single cores in conduit',
-  B2: 'B2: a cable in conduit',
-  C: 'C: clipped direct',
+/** A cable that says nothing is laid as the job has it. */
+const AS_THE_JOB = {
+  insulation: 'as the job',
+  method: 'as the job',
+  terminalColumn: 'as the job',
+  ambientC: 'as the job',
+  grouped: 'as the job',
+  serviceLoopM: 'as the job',
 } as const;
 
 function Tests({ answers }: { readonly answers: readonly SizeAnswer[] }) {
@@ -94,9 +87,8 @@ function Working({
 }
 
 function CableFields({ line }: { readonly line: CableLine }) {
-  const { design, canEdit } = useOpenJob();
+  const { canEdit } = useOpenJob();
   const change = useJob((store) => store.change);
-  const profile = design.site.codeProfile;
   const { cable } = line;
   const path = ['wiring', 'cables', cable?.id ?? line.id];
   const edit = (label: string, recipe: (one: Cable) => void) =>
@@ -121,70 +113,14 @@ function CableFields({ line }: { readonly line: CableLine }) {
           change(`Length: ${line.label}`, (draft) => setCableFigure(draft, line, 'lengthM', value))
         }
       />
-      {line.use !== 'battery' && (
-        <NumberField
-          label="Left at its ends"
-          path={[...path, 'serviceLoopM']}
-          value={cable?.serviceLoopM}
-          unit="m"
-          absent="as the job"
-          disabled={!canEdit}
-          onTake={(value) => edit('Service loop', (one) => put(one, 'serviceLoopM', value))}
-        />
-      )}
-      <SelectField
-        label="Insulation"
-        path={[...path, 'insulation']}
-        value={cable?.insulation}
-        options={(profile === undefined ? [] : insulationsOf(profile)).map((one) => ({
-          value: one,
-          label: INSULATION_WORDS[one],
-        }))}
-        emptyLabel="as the job"
-        disabled={!canEdit}
-        onTake={(value) => edit('Insulation', (one) => put(one, 'insulation', value))}
-      />
-      {profile === 'north-american' ? (
-        <SelectField
-          label="Terminals marked for"
-          path={[...path, 'terminalColumn']}
-          value={cable?.terminalColumn}
-          options={[
-            { value: '60C', label: '60 °C' },
-            { value: '75C', label: '75 °C' },
-          ]}
-          emptyLabel="as the job"
-          disabled={!canEdit}
-          onTake={(value) => edit('Terminals', (one) => put(one, 'terminalColumn', value))}
-        />
-      ) : (
-        <SelectField
-          label="Laid"
-          path={[...path, 'method']}
-          value={cable?.method}
-          options={METHODS.map((one) => ({ value: one, label: METHOD_WORDS[one] }))}
-          emptyLabel="as the job"
-          disabled={!canEdit}
-          onTake={(value) => edit('Laid', (one) => put(one, 'method', value))}
-        />
-      )}
-      <NumberField
-        label="Hottest air along it"
-        path={[...path, 'ambientC']}
-        value={cable?.ambientC}
-        unit="°C"
-        absent="as the job"
-        disabled={!canEdit}
-        onTake={(value) => edit('Air', (one) => put(one, 'ambientC', value))}
-      />
-      <NumberField
-        label={profile === 'north-american' ? 'Conductors in the raceway' : 'Circuits bunched'}
-        path={[...path, 'grouped']}
-        value={cable?.grouped}
-        unit=""
-        absent="as the job"
-        disabled={!canEdit}
-        onTake={(value) => edit('Grouping', (one) => put(one, 'grouped', value))}
+      <LayingFields
+        laying={cable}
+        path={path}
+        absent={AS_THE_JOB}
+        hasLoop={line.use !== 'battery'}
+        onTake={(label, key, value) =>
+          change(`${label}: ${line.label}`, (draft) => put(cableIn(draft, line.id), key, value))
+        }
       />
       <NumberField
         label="In parallel on each line"

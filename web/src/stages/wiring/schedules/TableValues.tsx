@@ -1,9 +1,11 @@
 import { insulationsOf, METHODS, readLeadSize, tableValueLabel, tableValueSchema } from '@bastion/core';
-import { type SyntheticEvent, useId, useState } from 'react';
+import { type SyntheticEvent, useState } from 'react';
 import { newId, useJob, useOpenJob } from '../../../state/job.ts';
 import { useSession } from '../../../state/session.ts';
+import { FormChoice } from '../../../ui/FormChoice.tsx';
+import { FormField } from '../../../ui/FormField.tsx';
 import { readNumber } from '../../../ui/readNumber.ts';
-import { INSULATION_WORDS, METHOD_WORDS } from './ConductorDetail.tsx';
+import { INSULATION_WORDS, METHOD_WORDS } from './LayingFields.tsx';
 
 const TABLES = {
   ampacity: 'What a size carries, A',
@@ -12,50 +14,6 @@ const TABLES = {
 } as const;
 type Table = keyof typeof TABLES;
 const isTable = (value: string): value is Table => value in TABLES;
-
-function Choice({
-  label,
-  value,
-  options,
-  onTake,
-}: {
-  readonly label: string;
-  readonly value: string;
-  readonly options: readonly (readonly [value: string, words: string])[];
-  readonly onTake: (value: string) => void;
-}) {
-  const id = useId();
-  return (
-    <label htmlFor={id} className="block">
-      <span className="block text-[13px] text-quiet">{label}</span>
-      <select id={id} className="input" value={value} onChange={({ target }) => onTake(target.value)}>
-        {options.map(([one, words]) => (
-          <option key={one} value={one}>
-            {words}
-          </option>
-        ))}
-      </select>
-    </label>
-  );
-}
-
-function Typed({
-  label,
-  value,
-  onTake,
-}: {
-  readonly label: string;
-  readonly value: string;
-  readonly onTake: (value: string) => void;
-}) {
-  const id = useId();
-  return (
-    <label htmlFor={id} className="block">
-      <span className="block text-[13px] text-quiet">{label}</span>
-      <input id={id} className="input" value={value} onChange={({ target }) => onTake(target.value)} />
-    </label>
-  );
-}
 
 /** What stands in the fields of the form, as typed. */
 interface Fields {
@@ -126,40 +84,39 @@ function Form({ isMetric, by }: { readonly isMetric: boolean; readonly by: strin
   };
   return (
     <form className="grid grid-cols-2 items-end gap-x-4 gap-y-1 md:grid-cols-4" onSubmit={add}>
-      <Choice
+      <FormChoice
         label="Table"
         value={table}
-        options={Object.entries(TABLES)}
-        onTake={(value) => isTable(value) && take({ table: value })}
+        options={Object.entries(TABLES).map(([one, label]) => ({ value: one, label }))}
+        onChoose={(value) => isTable(value) && take({ table: value })}
       />
       {table !== 'grouping' && (
-        <Choice
+        <FormChoice
           label="Insulation"
           value={fields.insulation}
-          options={insulations.map((one) => [one, INSULATION_WORDS[one]] as const)}
-          onTake={(insulation) => take({ insulation })}
+          options={insulations.map((one) => ({ value: one, label: INSULATION_WORDS[one] }))}
+          onChoose={(insulation) => take({ insulation })}
         />
       )}
       {table === 'ampacity' && isMetric && (
         <>
-          <Choice
+          <FormChoice
             label="Laid"
             value={fields.method}
-            options={METHODS.map((one) => [one, METHOD_WORDS[one]] as const)}
-            onTake={(method) => take({ method })}
+            options={METHODS.map((one) => ({ value: one, label: METHOD_WORDS[one] }))}
+            onChoose={(method) => take({ method })}
           />
-          <Choice
+          <FormChoice
             label="Loaded conductors"
             value={fields.loaded}
-            options={[
-              ['2', '2'],
-              ['3', '3'],
-            ]}
-            onTake={(loaded) => take({ loaded })}
+            options={['2', '3'].map((one) => ({ value: one, label: one }))}
+            onChoose={(loaded) => take({ loaded })}
           />
         </>
       )}
-      <Typed
+      <FormField
+        isCompact
+        isNeeded={false}
         label={
           table === 'ampacity'
             ? 'Size'
@@ -170,14 +127,22 @@ function Form({ isMetric, by }: { readonly isMetric: boolean; readonly by: strin
                 : 'Conductors up to'
         }
         value={fields.at}
-        onTake={(at) => take({ at })}
+        onType={(at) => take({ at })}
       />
-      <Typed
+      <FormField
+        isCompact
+        isNeeded={false}
         label={table === 'ampacity' ? 'It carries, A' : 'Factor'}
         value={fields.value}
-        onTake={(value) => take({ value })}
+        onType={(value) => take({ value })}
       />
-      <Typed label="Reason" value={fields.reason} onTake={(reason) => take({ reason })} />
+      <FormField
+        isCompact
+        isNeeded={false}
+        label="Reason"
+        value={fields.reason}
+        onType={(reason) => take({ reason })}
+      />
       <button type="submit" className="button h-auto! py-1 whitespace-normal">
         Override the table, as {by}
       </button>

@@ -1,0 +1,113 @@
+import { describe, expect, it } from 'vitest';
+import { variantOf } from '../testkit/bonding.ts';
+import { addLoad, bank1, circuit1, stack1 } from '../testkit/designs.ts';
+import { cellsOf, rowsOf } from '../testkit/schedules.ts';
+
+describe('terminations', () => {
+  it('take end, strip, torque, tool and pull from type and size', () => {
+    const rows = rowsOf('terminations', (d) => {
+      const type = variantOf('inverter', 'hybrid-5k-1ph', {
+        terminals: [
+          {
+            port: 'battery',
+            minMm2: 25,
+            maxMm2: 70,
+            stripMm: 18,
+            torqueNm: 12,
+            ends: ['ring'],
+            mostConductors: 1,
+            coverTorqueNm: 2,
+          },
+          {
+            port: 'backup',
+            minMm2: 2.5,
+            maxMm2: 6,
+            ends: ['ferrule', 'bare'],
+            earthFirst: 'yes',
+            ferrite: 'yes',
+          },
+        ],
+      });
+      d.types.push(type);
+      stack1(d).inverterTypeId = type.id;
+      Object.assign(stack1(d).units[0] ?? {}, { acLead: { lengthM: 2, areaMm2: 10 } });
+    });
+    expect(cellsOf(rows, { port: 'battery port', terminal: 'DC+' })).toMatchObject({
+      size: '70 mm²',
+      end: 'ring',
+      strip: 18,
+      torque: 12,
+      tool: 'hydraulic press, die for the size',
+      pull: 285,
+      note: 'cover back on with 2 Nm',
+    });
+    const backup = rows.filter(
+      ({ cells }) => cells.port === 'backup output' && cells.part === 'unit 1, backup output',
+    );
+    expect(backup.map(({ state }) => state)).toEqual(['over', 'over', 'over']);
+    expect(cellsOf(backup, { terminal: 'PE' }).note).toBe(
+      'too thick: it takes 6 mm² at most; land this one first; ferrite core over the conductors',
+    );
+    expect(cellsOf(backup, { terminal: 'L1' }).dead).toContain('grid');
+  });
+
+  it('counts what shares a terminal', () => {
+    const rows = rowsOf('terminations', (d) => {
+      const type = variantOf('combiner-bar', 'bar-400a-8', {});
+      d.types.push(type);
+      bank1(d).barTypeId = type.id;
+    });
+    // Four modules and an inverter on one bar, drawn as one terminal each pole; a place takes one.
+    expect(cellsOf(rows, { part: 'battery bars', terminal: 'DC+' }).shared).toBe('with 4 others');
+  });
+});
+
+describe('cuts', () => {
+  it('cover the van first and say what cannot be cut', () => {
+    const rows = rowsOf('cuts', (d) => {
+      addLoad(d, 'far', ['L1']);
+      circuit1(d).cable = { lengthM: 12, areaMm2: 2.5 };
+      Object.assign(d.circuits[1] ?? {}, { cable: { lengthM: 130, areaMm2: 2.5 } });
+      d.wiring = {
+        remnants: [
+          { id: 'r1', areaMm2: 2.5, lengthM: 15, make: 'cable', cores: 3 },
+          { id: 'r2', areaMm2: 2.5, lengthM: 2, make: 'cable', cores: 3 },
+        ],
+        stock: [{ id: 's1', lengthM: 50 }],
+      };
+    });
+    const cable = rows.filter(({ cells }) => cells.conductor === 'cable of 3 cores, 2.5 mm²');
+    expect(cable.map(({ cells }) => [cells.from, cells.length, cells.left])).toEqual([
+      ['from the van', 15, 3],
+      ['no length is long enough', null, null],
+    ]);
+  });
+
+  it('cut what is left at the ends with the length between them, of all cables but leads of the battery', () => {
+    const rows = rowsOf('cuts', (d) => {
+      addLoad(d, 'far', ['L1']);
+      circuit1(d).cable = { lengthM: 12, areaMm2: 2.5 };
+      Object.assign(d.circuits[1] ?? {}, { cable: { lengthM: 20, areaMm2: 2.5 } });
+      d.wiring = {
+        laying: { serviceLoopM: 0.5 },
+        cables: [{ id: 'k', lineId: 'circuit c1', serviceLoopM: 2 }],
+      };
+    });
+    const cable = rows.find(({ cells }) => cells.conductor === 'cable of 3 cores, 2.5 mm²');
+    // 12 + 2 and 20 + 0.5 of 100 m
+    expect(cable?.cells).toMatchObject({ left: 65.5 });
+    expect(rows.find(({ cells }) => cells.conductor === 'flexible lead, 50 mm², red')?.cells.left).toBe(96);
+  });
+
+  it('cut each pole of a lead by its colour', () => {
+    const rows = rowsOf('cuts').filter(({ cells }) => String(cells.conductor).startsWith('flexible'));
+    expect(rows.map(({ cells }) => cells.conductor)).toEqual([
+      'flexible lead, 50 mm², black',
+      'flexible lead, 50 mm², red',
+      'flexible lead, 70 mm², black',
+      'flexible lead, 70 mm², red',
+    ]);
+    // Four module leads of 1 m out of 100 m.
+    expect(rows[0]?.cells).toMatchObject({ length: 100, left: 96 });
+  });
+});
