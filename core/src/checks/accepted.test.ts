@@ -84,5 +84,7 @@ it('limits and table values that the job changed stand in the verdict, and by na
   overrideLead(design, 2.5, 30);
   expect(spoken()).toContain('1 planning limit changed for this job and 1 value of code tables overridden');
   const gate = procedureFor(design, SAMPLE_TYPES).steps[0];
-  expect(gate?.instructions.join(' ')).toMatch(/Code table overridden by Robin \(as its maker states\).*: 30\./);
+  expect(gate?.instructions.join(' ')).toMatch(
+    /Code table overridden by Robin \(as its maker states\).*: 30\./,
+  );
 });
