@@ -155,6 +155,16 @@ export const inverterType = z
       .describe('Parts with a firmware of their own, in the order of loading.'),
     hostRule: z.enum(['first-powered', 'holds-battery-and-meter', 'chosen-in-settings']).optional(),
     settingsOrder: z.enum(['parallel-cable-joined', 'each-alone']).optional(),
+    modesOff: z
+      .array(
+        z.strictObject({
+          text: z.string().min(1).max(80).describe('As its menu names it.'),
+          when: z.enum(['always', 'in-a-set', 'with-a-generator', 'without-a-grid']),
+        }),
+      )
+      .max(20)
+      .optional()
+      .describe('Modes of its menu that must be off.'),
     residualDevice: z.enum(['A', 'F', 'B']).optional().describe('Residual-current device it wants.'),
     filterLeakageMa: nonNegative.max(1000).optional(),
     pairIdleV: windowV.optional().describe('Healthy idle reading on a comms pair.'),

@@ -10,6 +10,7 @@ export const combinerBarType = z.strictObject({
   areaMm2: positive.max(2000).describe('Cross-section of each pole.'),
   spacingM: positive.max(1).describe('Between two neighbouring places.'),
   places: z.number().int().min(2).max(64),
+  commsPins: commsPins.describe('Of a box that reports on its fuses or devices.'),
   terminals,
   ...placing,
 });
@@ -31,6 +32,28 @@ export const meterType = z.strictObject({
   protocol: portName,
   addressRule: z.enum(['fixed', 'unique-per-role']),
   commsPins,
+  marks: z
+    .array(
+      z.strictObject({
+        takes: z.enum([
+          'L1',
+          'L2',
+          'L3',
+          'N',
+          'PE',
+          'L1-out',
+          'L2-out',
+          'L3-out',
+          'sensor-L1',
+          'sensor-L2',
+          'sensor-L3',
+        ]),
+        mark: z.string().min(1).max(20),
+      }),
+    )
+    .max(16)
+    .optional()
+    .describe('What its terminals are marked with, by what they take.'),
   terminals,
 });
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { fraction, nonNegative, positive, temperatureC } from '../values/quantities.ts';
-import { common, placing, shortCircuit, terminals, yesNo } from './common.ts';
+import { common, commsPins, placing, shortCircuit, terminals, yesNo } from './common.ts';
 
 export const lineCount = z.union([z.literal(1), z.literal(2), z.literal(3)]);
 
@@ -91,7 +91,8 @@ export const transferDeviceType = z.strictObject({
   interlocked: yesNo.describe('Break before make, held mechanically.'),
   transferMs: nonNegative.max(60000).optional(),
   controlSupply: z.enum(['own', 'from-inverter', 'none']).optional(),
-  sensesGrid: yesNo.optional(),
+  sensesGrid: yesNo.optional().describe('Whether it watches the grid by itself.'),
+  commsPins,
   terminals,
   ...placing,
 });

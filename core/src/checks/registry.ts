@@ -49,6 +49,7 @@ import { generatorWindow } from './generator/generatorWindow.ts';
 import { gridPassThrough } from './grid/gridPassThrough.ts';
 import { gridPort } from './grid/gridPort.ts';
 import { gridService } from './grid/gridService.ts';
+import { gridTransferControl } from './grid/gridTransferControl.ts';
 import { gridTransferDevice } from './grid/gridTransferDevice.ts';
 import { loadAssigned } from './load/loadAssigned.ts';
 import { loadContinuous } from './load/loadContinuous.ts';
@@ -84,6 +85,7 @@ import { stackHost } from './stack/stackHost.ts';
 import { stackInstruments } from './stack/stackInstruments.ts';
 import { stackOutlet } from './stack/stackOutlet.ts';
 import { stackParallelBus } from './stack/stackParallelBus.ts';
+import { stackSettings } from './stack/stackSettings.ts';
 import { stackUnitLoss } from './stack/stackUnitLoss.ts';
 import { stackUnitShare } from './stack/stackUnitShare.ts';
 import { stackUnitTypes } from './stack/stackUnitTypes.ts';
@@ -93,6 +95,7 @@ import { surgeLargestStart } from './surge/surgeLargestStart.ts';
 import { surgeOutput } from './surge/surgeOutput.ts';
 import { surgeStaggered } from './surge/surgeStaggered.ts';
 import { surgeStall } from './surge/surgeStall.ts';
+import { wiringBatteryDevice } from './wiring/wiringBatteryDevice.ts';
 import { wiringBreaking } from './wiring/wiringBreaking.ts';
 import { wiringBusCable } from './wiring/wiringBusCable.ts';
 import { wiringBusPairs } from './wiring/wiringBusPairs.ts';
@@ -166,6 +169,7 @@ export const CHECKS = [
   gridPassThrough,
   gridPort,
   gridService,
+  gridTransferControl,
   gridTransferDevice,
   loadAssigned,
   loadContinuous,
@@ -201,6 +205,7 @@ export const CHECKS = [
   stackInstruments,
   stackOutlet,
   stackParallelBus,
+  stackSettings,
   stackUnitLoss,
   stackUnitShare,
   stackUnitTypes,
@@ -210,6 +215,7 @@ export const CHECKS = [
   surgeOutput,
   surgeStaggered,
   surgeStall,
+  wiringBatteryDevice,
   wiringBreaking,
   wiringBusCable,
   wiringBusPairs,

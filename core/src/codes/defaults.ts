@@ -147,6 +147,12 @@ export const DEFAULTS = {
     unit: '',
     meaning: 'How far a torque may be from the one that a terminal wants.',
   },
+  batteryDeviceM: {
+    value: 3,
+    unit: 'm',
+    meaning:
+      'Longest battery lead ahead of its first device, where it is laid so that a fault is unlikely: nothing protects it up to there.',
+  },
   liftOneKg: { value: 25, unit: 'kg', meaning: 'Mass above which two people lift.' },
 } as const satisfies Record<string, { value: number; unit: string; meaning: string }>;
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id, line, name, positive } from '../values/quantities.ts';
+import { id, line, name, positive, nonNegative } from '../values/quantities.ts';
 
 /** Where in a line a switch, breaker, fuse or isolator stands. */
 export const deviceRole = z.enum([
@@ -36,6 +36,10 @@ export const device = z.strictObject({
   ratedA: positive.max(5000).optional(),
   neutral: z.enum(['solid', 'switched']).optional(),
   stands: name.optional().describe('Where it stands, in words.'),
+  fromBatteryM: nonNegative
+    .max(100)
+    .optional()
+    .describe('Of a battery device: lead between the battery and it, one pole.'),
   mountedId: id.optional().describe('Its place on the wall plan.'),
 });
 

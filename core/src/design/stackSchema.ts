@@ -158,6 +158,26 @@ const bank = z.strictObject({
   comms: bankComms.optional(),
 });
 
+/** An hour of the day as a display shows it. */
+const clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/u, 'needs an hour of the day, as 07:30');
+
+/** What a person decides of the settings of a set, and no figure of the design tells. */
+const setSettings = z.strictObject({
+  workMode: z
+    .enum(['own-use', 'backup-first', 'by-time'])
+    .optional()
+    .describe('own-use: stores what the sun leaves. backup-first: keeps the bank full. by-time: by windows.'),
+  windows: entities(
+    z.strictObject({ id, from: clock, to: clock, does: z.enum(['charge', 'discharge', 'hold']) }),
+    12,
+  )
+    .optional()
+    .describe('For by-time; one may pass midnight.'),
+  generatorFromSoc: fraction.optional().describe('State of charge at which a generator is called.'),
+  generatorToSoc: fraction.optional().describe('State of charge at which it is let go.'),
+});
+export type SetSettings = z.infer<typeof setSettings>;
+
 /** The parallel bus as it is plugged. */
 const busLink = z.strictObject({
   id,
@@ -177,6 +197,10 @@ export const stack = z.strictObject({
   terminated: z.array(id).max(64).optional().describe('Units whose bus terminator is set or plugged.'),
   hostUnitId: id.optional().describe('Holds the battery bus and the meter.'),
   chargeCurrentA: nonNegative.max(5000).optional().describe('Battery charge setting of each unit.'),
+  dischargeCurrentA: positive
+    .max(5000)
+    .optional()
+    .describe('Battery discharge setting of each unit. Without it: as much as its type takes.'),
   gridChargeW: nonNegative
     .max(1e6)
     .optional()
@@ -185,6 +209,7 @@ export const stack = z.strictObject({
     .max(1e6)
     .optional()
     .describe('Power each unit may draw at its generator port to charge.'),
+  settings: setSettings.optional(),
   neutralEarthRelay: z
     .enum(['on', 'off'])
     .optional()

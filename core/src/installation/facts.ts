@@ -19,6 +19,6 @@ export type {
   Unit,
 } from '../design/schema.ts';
 export type { DeviceRole } from '../design/networkSchema.ts';
-export type { BankComms, Conductor, Joining } from '../design/stackSchema.ts';
+export type { BankComms, Conductor, Joining, SetSettings } from '../design/stackSchema.ts';
 export type { Acceptance } from '../design/acceptance.ts';
 export type { Cable, Laying, LinkAsWired, Passage, Remnant, Splice } from '../design/wiringSchema.ts';

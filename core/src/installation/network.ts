@@ -57,6 +57,8 @@ export interface Part {
   readonly arrayId?: string;
   readonly controllerId?: string;
   readonly meterId?: string;
+  /** For a battery device: lead between the battery and it, m. */
+  readonly fromBatteryM?: number;
   /** For a device: where in its line it stands, and whether somebody said that it is there. */
   readonly role?: DeviceRole | 'circuit';
   readonly fitted?: Known<'yes' | 'none'>;
@@ -193,6 +195,7 @@ export type LinkKind =
   | 'controller-bus'
   | 'sensor-pair'
   | 'dry-contact'
+  | 'box-bus'
   | 'control-supply'
   | 'shutdown-link';
 

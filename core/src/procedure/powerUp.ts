@@ -270,6 +270,9 @@ function settingsStep(compiled: CompiledStack): ProcedureStep {
             : 'Whether units are set alone or joined is not known of their type: follow its manual.',
       'The sheet is under Wiring, Settings: read every value back there, device by device. What it judges as different is set again.',
       'Values are kept while nothing inverts; a restart takes them up.',
+      ...(type?.modesOff === undefined
+        ? []
+        : ['Modes that its sheet wants off are looked for one by one: some of them are on when it is new.']),
       ...(type !== undefined && type.selfCheckS === undefined
         ? [
             'Whether it has a self-check is not known of its type: look in its manual, and run it once all sources are there.',

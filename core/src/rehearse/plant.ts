@@ -1,3 +1,4 @@
+import { type CallLevels, callLevels } from '../figures/generator/callLevels.ts';
 import { bankOfSet } from '../figures/bank/ofSet.ts';
 import { autonomy } from '../figures/bank/autonomy.ts';
 import { type DayPart, dayStretches } from '../figures/bank/outageHours.ts';
@@ -61,6 +62,8 @@ export interface Plant {
   readonly moduleCount: number;
   readonly floorSoc: number;
   readonly reserveSoc: number;
+  /** Where a generator is called and let go. */
+  readonly callLevels: CallLevels;
   /** What the bank gives and takes at most, DC, W. */
   readonly mostDischargeW: number;
   readonly mostChargeW: number;
@@ -236,6 +239,7 @@ export function plantOf(installation: Installation, compiled: CompiledStack): Kn
   const engine = generatorOf(installation, compiled, share);
   const points = type.efficiencyPoints ?? [{ share: 1, efficiency: type.efficiency }];
   const units = own ? 1 : stack.units.length;
+  const dischargeA = Math.min(type.maxDischargeA, stack.dischargeCurrentA ?? Infinity);
   const chargeA = Math.min(bank.chargeA, units * (stack.chargeCurrentA ?? type.maxChargeA));
   return known({
     stackId: stack.id,
@@ -252,7 +256,8 @@ export function plantOf(installation: Installation, compiled: CompiledStack): Kn
     moduleCount: bank.moduleCount,
     floorSoc: given.value.autonomy.floorSoc,
     reserveSoc: given.value.autonomy.startSoc,
-    mostDischargeW: Math.min(bank.continuousDischargeA, units * type.maxDischargeA) * bank.nominalV,
+    callLevels: callLevels(stack.settings, given.value.autonomy.floorSoc),
+    mostDischargeW: Math.min(bank.continuousDischargeA, units * dischargeA) * bank.nominalV,
     mostChargeW: chargeA * bank.nominalV,
     sunDcW: sunlight.dc,
     sunAcW: sunlight.ac,

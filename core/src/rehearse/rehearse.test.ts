@@ -224,6 +224,23 @@ describe('a design', () => {
     return one.plant.value;
   };
 
+  it('calls its generator where its settings do, and draws no more than they let it', () => {
+    const planned = known(of());
+    // The bank stops at 10 %: called at 20 %, let go at 80 %, where nobody has set it.
+    expect(planned.callLevels).toEqual({ fromSoc: 0.2, toSoc: 0.8 });
+    // 110 A of the inverter at 51.2 V.
+    expect(planned.mostDischargeW).toBeCloseTo(110 * 51.2, 6);
+    const one = of((d) =>
+      Object.assign(stack1(d), {
+        dischargeCurrentA: 40,
+        settings: { generatorFromSoc: 0.35, generatorToSoc: 0.6 },
+      }),
+    );
+    expect(known(one).mostDischargeW).toBeCloseTo(40 * 51.2, 6);
+    const { generatorFromSoc, generatorToSoc } = outageRun(known(one), one.installation, {});
+    expect([generatorFromSoc, generatorToSoc]).toEqual([0.35, 0.6]);
+  });
+
   it('lasts as long as its autonomy says, from the same hour', () => {
     const one = of((d) => {
       d.site.outageStartH = 18;

@@ -21,9 +21,6 @@ export interface RehearsalAsk {
   readonly pattern?: OutagePattern | undefined;
 }
 
-/** A generator is called for so far above the level at which discharge ends, and runs up to this level. */
-export const GENERATOR_MARGIN = 0.1;
-export const GENERATOR_TO_SOC = 0.8;
 /** Until somebody stands at a set that is started by hand, minutes. */
 export const HAND_MINUTES = 30;
 export const DEFAULT_NIGHTS = 10_000;
@@ -47,8 +44,8 @@ export function askProblem(ask: RehearsalAsk): string | undefined {
 }
 
 const engineOf = (plant: Plant): Pick<OutageRun, 'generatorFromSoc' | 'generatorToSoc' | 'handMinutes'> => ({
-  generatorFromSoc: Math.min(1, plant.floorSoc + GENERATOR_MARGIN),
-  generatorToSoc: GENERATOR_TO_SOC,
+  generatorFromSoc: plant.callLevels.fromSoc,
+  generatorToSoc: plant.callLevels.toSoc,
   handMinutes: HAND_MINUTES,
 });
 

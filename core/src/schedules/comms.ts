@@ -52,6 +52,7 @@ const ORDER: readonly LinkKind[] = [
   'sensor-pair',
   'shutdown-link',
   'dry-contact',
+  'box-bus',
   'control-supply',
   'controller-bus',
   'battery-bus',
@@ -153,6 +154,8 @@ function cableOf(installation: Installation, link: CommsLink, part: Part | undef
       return 'its own leads, twisted; lengthened only as its type allows';
     case 'dry-contact':
       return 'two cores, free of voltage: prove that before they are joined';
+    case 'box-bus':
+      return 'one twisted pair and its ground, in one cable; no other pair bunched with it';
     case 'control-supply':
       return 'two cores for the coil, on a device of their own';
     case 'shutdown-link':

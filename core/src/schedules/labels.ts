@@ -3,6 +3,7 @@ import { modesOf } from '../modes/modes.ts';
 import { bankOfSet } from '../figures/bank/ofSet.ts';
 import { cableLines } from '../figures/wiring/cableLines.ts';
 import { formatNumber } from '../words/quantity.ts';
+import { readerOf, sensorMark } from './sensors.ts';
 import type { Column, Row, Schedule } from './table.ts';
 
 type Key = 'place' | 'kind' | 'text' | 'count';
@@ -136,6 +137,25 @@ function cableMarks(installation: Installation): Label[] {
   }));
 }
 
+/** Each sensor and the end of its leads: taken for its neighbour it looks at another line. */
+function sensorMarks(installation: Installation): Label[] {
+  return installation.instruments.flatMap((one): Label[] => {
+    const text = sensorMark(one, readerOf(installation, one));
+    const { id, name } = one.instrument;
+    return text === null
+      ? []
+      : [
+          {
+            place: `${name ?? 'sensor'}, and the end of its leads`,
+            kind: 'mark',
+            text,
+            count: 2,
+            partId: `instrument ${id}`,
+          },
+        ];
+  });
+}
+
 function procedureLabels(installation: Installation): Label[] {
   const modes = modesOf(installation).filter(
     ({ kind }) => kind === 'generator-inlet' || kind === 'maintenance-bypass' || kind === 'transfer-switch',
@@ -156,6 +176,7 @@ export function labelSchedule(installation: Installation): Schedule<Key> {
     ...arrayLabels(installation),
     ...isolationLabels(installation),
     ...procedureLabels(installation),
+    ...sensorMarks(installation),
     ...cableMarks(installation),
   ];
   return {

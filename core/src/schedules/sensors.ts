@@ -1,5 +1,6 @@
 import type { MeterType } from '../catalogue/partTypes.ts';
 import type { CompiledInstrument, Installation } from '../installation/installation.ts';
+import type { Line } from '../values/quantities.ts';
 import type { Column, Row, Schedule } from './table.ts';
 
 type Key =
@@ -13,6 +14,8 @@ type Key =
   | 'rating'
   | 'opening'
   | 'supply'
+  | 'terminals'
+  | 'mark'
   | 'reader'
   | 'prove';
 
@@ -27,6 +30,8 @@ const COLUMNS: readonly Column<Key>[] = [
   { key: 'rating', title: 'Rated', unit: 'A' },
   { key: 'opening', title: 'Opening', unit: 'mm' },
   { key: 'supply', title: 'Supply' },
+  { key: 'terminals', title: 'Terminals' },
+  { key: 'mark', title: 'Mark to put on it' },
   { key: 'reader', title: 'Read by' },
   { key: 'prove', title: 'How to prove it' },
 ];
@@ -52,11 +57,45 @@ function supplyWords({ supplyVa, supplyDeviceA, directA }: MeterType): string | 
   return supplyVa === 'none' ? 'by what reads it' : null;
 }
 
-function ownRow(installation: Installation, { instrument, type }: CompiledInstrument): Row<Key> {
-  const of = type.known ? type.value : undefined;
-  const sensor = of?.kind === 'sensor' ? of : undefined;
+/** Where each conductor of a meter goes, as it is marked there; null while its type does not say. */
+function terminalWords({ marks, lines }: MeterType, supply: readonly Line[]): string | null {
+  if (marks === undefined) return null;
+  const here = new Set<string>(supply.slice(0, lines));
+  return marks
+    .map(({ takes, mark }) => {
+      const [first = '', second] = takes.split('-');
+      const line = first === 'sensor' ? (second ?? '') : first;
+      const kind = first === 'sensor' ? 'sensor ' : '';
+      const way = second === 'out' ? ' out' : '';
+      return { line, words: `${kind}${line}${way} at ${mark}` };
+    })
+    .filter(({ line }) => !/^L\d$/u.test(line) || here.has(line))
+    .map(({ words }) => words)
+    .join(', ');
+}
+
+/** What is written on a sensor and on the end of its leads; null while line or type is not known. */
+export function sensorMark({ instrument, type }: CompiledInstrument, reader: string | null): string | null {
+  if (!type.known || type.value.kind !== 'sensor' || instrument.line === undefined) return null;
+  const { arrow, ratio } = type.value;
+  return `${instrument.line}, arrow ${ARROW_WORDS[arrow]}, ${ratio}${reader === null ? '' : `, read by ${reader}`}`;
+}
+
+/** What reads a meter or sensor, in words. */
+export function readerOf(installation: Installation, { instrument }: CompiledInstrument): string | null {
   const compiled = installation.stacks.find(({ stack }) => stack.id === instrument.readBy);
   const unit = compiled?.stack.units.findIndex(({ id }) => id === instrument.readByUnitId) ?? -1;
+  if (compiled === undefined) return null;
+  return unit < 0 ? compiled.stack.name : `unit ${unit + 1} of ${compiled.stack.name}`;
+}
+
+const linesOf = ({ supply }: Installation): readonly Line[] => (supply.known ? supply.value.lines : []);
+
+function ownRow(installation: Installation, one: CompiledInstrument): Row<Key> {
+  const { instrument, type } = one;
+  const of = type.known ? type.value : undefined;
+  const sensor = of?.kind === 'sensor' ? of : undefined;
+  const reader = readerOf(installation, one);
   const wrong =
     (sensor !== undefined && instrument.arrow !== undefined && sensor.arrow !== instrument.arrow) ||
     (sensor !== undefined && instrument.ratio !== undefined && sensor.ratio !== instrument.ratio) ||
@@ -87,12 +126,14 @@ function ownRow(installation: Installation, { instrument, type }: CompiledInstru
       rating: sensor?.ratedA ?? (of?.kind === 'meter' ? (of.directA ?? null) : null),
       supply: of?.kind === 'meter' ? supplyWords(of) : of === undefined ? null : '',
       opening: sensor?.openingMm ?? (sensor === undefined ? '' : null),
-      reader:
-        compiled === undefined
-          ? null
-          : unit < 0
-            ? compiled.stack.name
-            : `unit ${unit + 1} of ${compiled.stack.name}`,
+      terminals:
+        of?.kind === 'meter'
+          ? terminalWords(of, linesOf(installation))
+          : of === undefined
+            ? null
+            : 'its own leads',
+      mark: instrument.kind === 'sensor' ? sensorMark(one, reader) : '',
+      reader,
       prove: PROVE,
     },
   };
@@ -125,6 +166,8 @@ export function sensorSchedule(installation: Installation): Schedule<Key> {
           rating: of?.directA ?? null,
           opening: '',
           supply: of === undefined ? null : supplyWords(of),
+          terminals: of === undefined ? null : terminalWords(of, linesOf(installation)),
+          mark: `${meter.role}${meter.address === undefined ? '' : `, address ${meter.address}`}`,
           reader: controller.name,
           prove: PROVE,
         },

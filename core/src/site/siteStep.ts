@@ -1,7 +1,7 @@
 import type { ModeKind } from '../installation/modeKinds.ts';
 import type { ModeFacts } from '../modes/walk.ts';
 import { HYSTERESIS } from '../rehearse/outage.ts';
-import { GENERATOR_MARGIN, GENERATOR_TO_SOC } from '../rehearse/rehearse.ts';
+import { callLevels } from '../figures/generator/callLevels.ts';
 import { meanSoc } from './siteBank.ts';
 import { heardIn, pulledLinks } from './siteBus.ts';
 import { addCircuit } from './siteLoads.ts';
@@ -159,14 +159,13 @@ function callByCharge(plan: SitePlan, state: SiteState, generator: SiteGenerator
     ({ kind, b }) => kind === 'dry-contact' && b.partId === `generator ${generator.generatorId}`,
   );
   const isReached = contact !== undefined && !pulledLinks(state.faults).has(contact.id);
-  const isEmpty =
-    bank.phase === 'empty' ||
-    (bank.phase === 'island' && meanSoc(bank) <= bank.settings.floorSoc + GENERATOR_MARGIN);
+  const levels = callLevels(set.compiled.stack.settings, bank.settings.floorSoc);
+  const isEmpty = bank.phase === 'empty' || (bank.phase === 'island' && meanSoc(bank) <= levels.fromSoc);
   if (isReached && isEmpty && !now.isCalled) {
     now.isCalled = true;
     now.isCalledByCharge = true;
   }
-  const isDone = meanSoc(bank) >= GENERATOR_TO_SOC || (bank.phase === 'joined' && bank.source === 'grid');
+  const isDone = meanSoc(bank) >= levels.toSoc || (bank.phase === 'joined' && bank.source === 'grid');
   if (now.isCalledByCharge && isDone) now.isCalled = false;
 }
 

@@ -28,6 +28,7 @@ export const plant = (over: Partial<Plant> = {}): Plant => ({
   moduleCount: 4,
   floorSoc: 0.1,
   reserveSoc: 0.5,
+  callLevels: { fromSoc: 0.2, toSoc: 0.8 },
   mostDischargeW: 6000,
   mostChargeW: 3000,
   sunDcW: [],

@@ -1,4 +1,5 @@
 import type { CheckId } from '../../checks/registry.ts';
+import { landedAgain, oneLine, suppliedCable } from './links.ts';
 import { arrangedWall } from './arrangeWall.ts';
 import {
   evenSharing,
@@ -13,7 +14,16 @@ import { fittingDevices, fittingSizes } from './cables.ts';
 import type { Candidate, Trouble } from './candidate.ts';
 import { isolators, otherDeviceTypes, smallerDevices } from './devices.ts';
 import { leaveOff, loadSide, moreUnits, ontoBackup, otherInverters } from './loadSide.ts';
-import { batteryBus, equalLeads, lessCharging, parallelBus, sameFirmware, unitSettings } from './settings.ts';
+import {
+  batteryBus,
+  equalLeads,
+  fittingSettings,
+  fullDischarge,
+  lessCharging,
+  parallelBus,
+  sameFirmware,
+  unitSettings,
+} from './settings.ts';
 import { shedStage } from './shedStage.ts';
 import { bondings, elsewhere } from './site.ts';
 import { generatorCharging, otherGenerators, pvOntoGrid, shorterStrings } from './sources.ts';
@@ -21,6 +31,7 @@ import { generatorCharging, otherGenerators, pvOntoGrid, shorterStrings } from '
 type Finder = (trouble: Trouble) => readonly Candidate[];
 
 const strongerBank: Finder = (trouble) => [
+  ...fullDischarge(trouble),
   ...leaveOff(trouble),
   ...moreModules(trouble),
   ...otherBatteries(trouble),
@@ -112,6 +123,7 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
   'stack.equal-lines': moreUnits,
   'stack.firmware': sameFirmware,
   'stack.parallel-bus': parallelBus,
+  'stack.settings': fittingSettings,
   'stack.unit-types': unitSettings,
   'surge.chosen': loadSide,
   'surge.cold-pickup': loadSide,
@@ -120,6 +132,9 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
   'surge.staggered': loadSide,
   'surge.stall': loadSide,
   'wiring.breaking': (trouble) => [...otherDeviceTypes(trouble), ...otherDevices(trouble)],
+  'wiring.bus-cable': suppliedCable,
+  'wiring.bus-pairs': landedAgain,
+  'wiring.bus-shape': oneLine,
   'wiring.conductor': fittingSizes,
   'wiring.device': otherDevices,
   'wiring.drop': fittingSizes,

@@ -77,6 +77,59 @@ export function unitSettings({ compiled, design }: Trouble): Candidate[] {
   ];
 }
 
+/** As much battery current as the type takes, where it is set to less. */
+export function fullDischarge({ compiled }: Trouble): Candidate[] {
+  const setA = compiled?.stack.dischargeCurrentA;
+  if (compiled?.type.known !== true || setA === undefined) return [];
+  const { maxDischargeA } = compiled.type.value;
+  if (setA >= maxDischargeA) return [];
+  return [
+    once(
+      'full-discharge',
+      `Set the discharge current of every unit to ${maxDischargeA} A`,
+      inStack(compiled.stack.id, (one) => ({ ...one, dischargeCurrentA: maxDischargeA })),
+    ),
+  ];
+}
+
+/** Currents within the type, and levels of the generator as planned. */
+export function fittingSettings({ compiled }: Trouble): Candidate[] {
+  if (compiled?.type.known !== true) return [];
+  const { maxDischargeA, maxChargeA } = compiled.type.value;
+  return [
+    once(
+      'currents-of-type',
+      'Set the currents of every unit to what its type takes',
+      inStack(compiled.stack.id, (one) => ({
+        ...one,
+        ...(one.dischargeCurrentA === undefined
+          ? {}
+          : { dischargeCurrentA: Math.min(one.dischargeCurrentA, maxDischargeA) }),
+        ...(one.chargeCurrentA === undefined
+          ? {}
+          : { chargeCurrentA: Math.min(one.chargeCurrentA, maxChargeA) }),
+      })),
+    ),
+    once(
+      'generator-levels',
+      'Call the generator and let it go at the planned levels',
+      inStack(compiled.stack.id, ({ settings, ...one }) => {
+        const { generatorFromSoc: _from, generatorToSoc: _to, ...others } = settings ?? {};
+        return { ...one, settings: others };
+      }),
+    ),
+    once(
+      'windows-off',
+      'Set no windows by time',
+      inStack(compiled.stack.id, ({ settings, ...one }) => {
+        const { windows: _, ...others } = settings ?? {};
+        const { workMode } = others;
+        return { ...one, settings: workMode === 'by-time' ? { ...others, workMode: 'own-use' } : others };
+      }),
+    ),
+  ];
+}
+
 const CHARGE_STEPS = 20;
 
 /** Less charging from the side that is over, in twentieths of what is set. */

@@ -21,7 +21,6 @@ export function terminals(acMm2: number, gridMm2: number, batteryMm2: number): T
   ];
 }
 
-/** How the low-voltage samples are joined, watched and set up. */
 /** What the low-voltage samples show on the way from dead to live. */
 const LOW_VOLTAGE_MESSAGES: InverterType['messages'] = [
   { text: 'green lamp, slow', at: 'inverter-on', means: 'right' },
@@ -36,6 +35,7 @@ const LOW_VOLTAGE_MESSAGES: InverterType['messages'] = [
   { text: 'overload', at: 'island', means: 'stop' },
 ];
 
+/** How the low-voltage samples are joined, watched and set up. */
 export const LOW_VOLTAGE_SET = {
   batteryRule: 'shared-only',
   batteryProtocols: ['bus-a', 'bus-b'],
@@ -47,6 +47,11 @@ export const LOW_VOLTAGE_SET = {
   parallelBus: { fromPort: 'P-OUT', toPort: 'P-IN', shape: 'line', ends: 'switch', cable: 'supplied-only' },
   hostRule: 'holds-battery-and-meter',
   settingsOrder: 'parallel-cable-joined',
+  modesOff: [
+    { text: 'feed in at any price', when: 'in-a-set' },
+    { text: 'flatten the peak of the grid', when: 'with-a-generator' },
+    { text: 'wait for the grid', when: 'without-a-grid' },
+  ],
   residualDevice: 'A',
   filterLeakageMa: 3,
   commsPins: [
@@ -70,10 +75,12 @@ export const HIGH_VOLTAGE_SET = {
   parallelBus: { fromPort: 'COM-B', toPort: 'COM-A', shape: 'line', ends: 'plug', cable: 'any' },
   hostRule: 'chosen-in-settings',
   settingsOrder: 'each-alone',
+  modesOff: [{ text: 'storm forecast', when: 'always' }],
   residualDevice: 'B',
   filterLeakageMa: 8,
   commsPins: [
     { port: 'BMS', plus: '4', minus: '5', longestM: 10 },
+    { port: 'box', plus: '4', minus: '5', ground: '8', longestM: 30 },
     { port: 'meter', plus: '3', minus: '6', longestM: 100 },
   ],
   pairIdleV: { min: 3.8, max: 5 },

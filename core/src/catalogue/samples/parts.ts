@@ -41,6 +41,15 @@ export const SAMPLE_PARTS: readonly EquipmentType[] = [
     protocol: 'meter-bus',
     addressRule: 'unique-per-role',
     commsPins: [{ port: 'bus', plus: 'A', minus: 'B', longestM: 200 }],
+    marks: [
+      { takes: 'L1', mark: '1' },
+      { takes: 'L2', mark: '2' },
+      { takes: 'L3', mark: '3' },
+      { takes: 'N', mark: '4' },
+      { takes: 'sensor-L1', mark: '11 12' },
+      { takes: 'sensor-L2', mark: '13 14' },
+      { takes: 'sensor-L3', mark: '15 16' },
+    ],
   },
   {
     kind: 'meter',
@@ -54,6 +63,11 @@ export const SAMPLE_PARTS: readonly EquipmentType[] = [
     protocol: 'meter-bus',
     addressRule: 'unique-per-role',
     commsPins: [{ port: 'bus', plus: 'A', minus: 'B', longestM: 200 }],
+    marks: [
+      { takes: 'L1', mark: '1' },
+      { takes: 'L1-out', mark: '3' },
+      { takes: 'N', mark: '2' },
+    ],
   },
   {
     kind: 'sensor',

@@ -128,6 +128,7 @@ export const SAMPLE_SOURCES: readonly (
     transferMs: 40,
     controlSupply: 'from-inverter',
     sensesGrid: 'yes',
+    commsPins: [{ port: 'box', plus: '4', minus: '5', ground: '8', longestM: 30 }],
     massKg: 19,
     body: wallBody(0.42, 0.62, 0.18, { wetRated: 'outdoors' }),
   },

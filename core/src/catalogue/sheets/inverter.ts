@@ -118,6 +118,12 @@ export const INVERTER_SHEET: readonly SheetGroup[] = [
     names('firmwareParts', 'Parts with firmware of their own, in order of loading, comma between'),
     choice('hostRule', 'Host', 'first-powered', 'holds-battery-and-meter', 'chosen-in-settings'),
     choice('settingsOrder', 'Settings are made', 'parallel-cable-joined', 'each-alone'),
+    rows(
+      'modesOff',
+      'Modes that must be off: as the menu names it : when',
+      { key: 'text', label: 'mode', holds: 'text' },
+      { key: 'when', label: 'when', holds: 'text' },
+    ),
     choice('powerUpOrder', 'Power-up order', 'battery-inverter-grid', 'grid-then-battery'),
     names('switchOrder', 'Own order of its switches: battery, enable, dc, ac'),
     { ...figure('selfCheckS', 'Its self-check takes at most, or none', 's'), holds: 'figure-or-none' },

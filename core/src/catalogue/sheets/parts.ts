@@ -26,6 +26,7 @@ export const COMBINER_BAR_SHEET: readonly SheetGroup[] = [
     needed(figure('spacingM', 'Between two places', 'm')),
     needed(figure('places', 'Places', '')),
   ),
+  PINS,
   TERMINALS,
   BODY,
 ];
@@ -42,6 +43,12 @@ export const METER_SHEET: readonly SheetGroup[] = [
     figure('supplyDeviceA', 'Largest device ahead of that', 'A'),
     needed(text('protocol', 'Protocol')),
     needed(choice('addressRule', 'Address', 'fixed', 'unique-per-role')),
+    rows(
+      'marks',
+      'Terminals: takes (L1, N, L1-out, sensor-L1) : marked',
+      { key: 'takes', label: 'takes', holds: 'text' },
+      { key: 'mark', label: 'marked', holds: 'text' },
+    ),
   ),
   PINS,
   TERMINALS,

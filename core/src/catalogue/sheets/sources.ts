@@ -1,5 +1,5 @@
 import type { SheetGroup } from '../sheet.ts';
-import { BODY, choice, figure, group, LINES, MASS, NAMING, needed, TERMINALS } from './fields.ts';
+import { BODY, choice, figure, group, LINES, MASS, NAMING, needed, PINS, TERMINALS } from './fields.ts';
 
 export const GENERATOR_SHEET: readonly SheetGroup[] = [
   NAMING,
@@ -83,6 +83,7 @@ export const TRANSFER_DEVICE_SHEET: readonly SheetGroup[] = [
     choice('controlSupply', 'Supply of its controls', 'own', 'from-inverter', 'none'),
     choice('sensesGrid', 'Senses the grid itself', 'yes', 'no'),
   ),
+  PINS,
   TERMINALS,
   BODY,
 ];

@@ -16,6 +16,18 @@ checkTable(bankCurrentMinimum, [
     value: 109.23,
   },
   {
+    name: 'its discharge is set to 60 A of the 110 it takes: 54.6 of 60, 9 % left',
+    edit: (d) => void (stack1(d).dischargeCurrentA = 60),
+    state: 'tight',
+    limit: 60,
+  },
+  {
+    name: 'set above what it takes, it takes no more',
+    edit: (d) => void (stack1(d).dischargeCurrentA = 200),
+    state: 'within',
+    limit: 110,
+  },
+  {
     name: 'a stopped set has no battery current',
     edit: (d) => {
       Object.assign(stack1(d), { inverterTypeId: 'hybrid-3k-1ph', arrangement: 'parallel-single-phase' });

@@ -99,9 +99,21 @@ function managementA(inputs: BankLimitInputs): Known<number | 'none'> {
   );
 }
 
+/** What the inverters draw at most; what they are set to below their type holds for good and for a time. */
+function inverterLimit({ compiled, type, evenUnits }: BankLimitInputs, overload: number): BankLimit {
+  const setA = compiled.stack.dischargeCurrentA ?? Infinity;
+  const isSet = setA < type.maxDischargeA;
+  const eachA = isSet ? setA : type.maxDischargeA * overload;
+  return {
+    key: 'inverters',
+    what: isSet ? 'the discharge setting of the inverters' : 'the inverters',
+    amperes: known(evenUnits * eachA),
+  };
+}
+
 /** Every limit on the battery current for a time, or for good. The smallest of the known ones binds. */
 export function bankLimits(inputs: BankLimitInputs): BankLimit[] {
-  const { bank, type, evenUnits, spread, durationS, compiled } = inputs;
+  const { bank, type, spread, durationS, compiled } = inputs;
   const isPeak = durationS !== undefined && durationS <= bank.type.peakS;
   const overload = durationS === undefined ? 1 : allowedMultiple(type.overloadCurve, durationS);
   return [
@@ -110,7 +122,7 @@ export function bankLimits(inputs: BankLimitInputs): BankLimit[] {
       what: 'the modules at the share of the hardest-working one',
       amperes: known((isPeak ? bank.peakDischargeA : bank.continuousDischargeA) / spread),
     },
-    { key: 'inverters', what: 'the inverters', amperes: known(evenUnits * type.maxDischargeA * overload) },
+    inverterLimit(inputs, overload),
     { key: 'breaker', what: 'the battery breaker', amperes: breakerA(inputs) },
     { key: 'cable', what: 'the battery leads of the inverters', amperes: cableA(inputs) },
     {

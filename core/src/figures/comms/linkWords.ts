@@ -8,6 +8,7 @@ export const LINK_WORDS: Readonly<Record<LinkKind, string>> = {
   'controller-bus': 'controller bus',
   'sensor-pair': 'sensor pair',
   'dry-contact': 'dry contact',
+  'box-bus': 'bus of a combiner or transfer box',
   'control-supply': 'control supply',
   'shutdown-link': 'rapid-shutdown link',
 };

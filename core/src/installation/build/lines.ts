@@ -90,6 +90,7 @@ export function deviceBehind(
     ...(typeName === undefined ? {} : { typeName }),
     ...figuresOf(type),
     ...(device?.mountedId === undefined ? {} : { mountedId: device.mountedId }),
+    ...(device?.fromBatteryM === undefined ? {} : { fromBatteryM: device.fromBatteryM }),
     ...spec.more,
   });
   const takes = takesOf(type.known ? type.value.terminals : undefined, 'line', from);

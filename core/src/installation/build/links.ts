@@ -1,5 +1,6 @@
 import type { CommsPin } from '../../catalogue/common.ts';
 import type { CompiledArray, CompiledController, CompiledStack } from '../installation.ts';
+import type { Path } from '../../values/problem.ts';
 import type { LinkEnd } from '../network.ts';
 import type { Given } from './given.ts';
 import type { Laying } from './laying.ts';
@@ -58,6 +59,26 @@ export function layBuses(laying: Laying, sets: readonly LaidSet[]): void {
   }
 }
 
+/** A box that reports by a bus of its own: pair and ground, from the port that the inverter has for it. */
+function layBox(
+  laying: Laying,
+  set: CompiledStack,
+  {
+    partId,
+    pins,
+    from,
+  }: { readonly partId: string; readonly pins: readonly CommsPin[] | undefined; readonly from: Path },
+): void {
+  if (pins === undefined || !laying.parts.some(({ id }) => id === partId)) return;
+  laying.links.push({
+    id: `box-bus ${partId}`,
+    kind: 'box-bus',
+    a: endOf(hostOf(set), 'box', pinsOfSet(set)),
+    b: endOf(partId, undefined, pins, 'box'),
+    from,
+  });
+}
+
 /**
  * Links that follow from what is chosen: a controller leads its sets, an inverter calls a set with a two-wire start, feeds and reads
  * a transfer device that has no supply of its own, and holds the rapid shutdown of its strings.
@@ -92,16 +113,23 @@ export function layControls(
     });
   }
   for (const set of given.stacks) {
+    layBox(laying, set, {
+      partId: `bar ${set.stack.id}`,
+      pins: set.bar.known && set.bar.value !== 'none' ? set.bar.value.commsPins : undefined,
+      from: ['stacks', set.stack.id, 'bank', 'barTypeId'],
+    });
     const device = set.transferDevice.known ? set.transferDevice.value : undefined;
     const partId = `transfer ${set.stack.id}`;
     if (device === undefined || device === 'none' || !laying.parts.some(({ id }) => id === partId)) continue;
+    const from: Path = ['stacks', set.stack.id, 'transferDeviceTypeId'];
+    layBox(laying, set, { partId, pins: device.commsPins, from });
     if (device.controlSupply !== 'from-inverter') continue;
     laying.links.push({
       id: `control-supply ${set.stack.id}`,
       kind: 'control-supply',
       a: endOf(hostOf(set), 'transfer control', pinsOfSet(set)),
       b: { partId, socket: 'control' },
-      from: ['stacks', set.stack.id, 'transferDeviceTypeId'],
+      from,
     });
   }
   for (const { array } of arrays) {

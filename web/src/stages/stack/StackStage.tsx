@@ -46,7 +46,13 @@ function OneStack({ compiled }: { readonly compiled: CompiledStack }) {
           <StackPicture installation={analysis.installation} compiled={compiled} />
         </div>
         <FindingLines
-          checks={['stack.arrangement', 'stack.outlet', 'stack.equal-lines', 'grid.transfer-device']}
+          checks={[
+            'stack.arrangement',
+            'stack.outlet',
+            'stack.equal-lines',
+            'grid.transfer-device',
+            'grid.transfer-control',
+          ]}
           about={{ kind: 'stack', id: compiled.stack.id }}
           onlyTrouble
         />

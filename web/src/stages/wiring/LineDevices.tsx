@@ -1,4 +1,5 @@
-import { type Design, type EquipmentType, type Network, type Part } from '@bastion/core';
+import type { Design, EquipmentType, Network, Part, Problem } from '@bastion/core';
+import { useId, useState } from 'react';
 import { catalogueNow } from '../../state/catalogue.ts';
 import { useJob, useOpenJob } from '../../state/job.ts';
 import { useLight } from '../../state/light.ts';
@@ -11,6 +12,51 @@ type DeviceType = Extract<EquipmentType, { kind: 'protective-device' }>;
 export function deviceTypes(design: Design): DeviceType[] {
   const byId = new Map([...catalogueNow(), ...design.types].map((type) => [type.id, type]));
   return [...byId.values()].filter((type): type is DeviceType => type.kind === 'protective-device');
+}
+
+const isOfBattery = ({ role }: Part): boolean => role?.startsWith('battery-') === true;
+
+/** A figure in a row: empty is not known, and what is no number stays with its sentence. */
+function FigureCell({
+  label,
+  field,
+  value,
+  disabled,
+  onTake,
+}: {
+  readonly label: string;
+  readonly field: string;
+  readonly value: number | undefined;
+  readonly disabled: boolean;
+  readonly onTake: (value: number | undefined) => readonly Problem[];
+}) {
+  const [error, setError] = useState<string>();
+  const noteId = useId();
+  return (
+    <>
+      <input
+        key={value ?? 'none'}
+        className="input w-20 text-right"
+        aria-label={label}
+        aria-invalid={error !== undefined}
+        aria-describedby={noteId}
+        data-field={field}
+        disabled={disabled}
+        inputMode="decimal"
+        placeholder="not known"
+        defaultValue={value ?? ''}
+        onBlur={({ target }) => {
+          const text = target.value.trim();
+          const read = text === '' ? undefined : readNumber(text);
+          if (text !== '' && read === undefined) setError(`"${text.slice(0, 20)}" is not a number`);
+          else setError(read === value ? undefined : onTake(read)[0]?.message);
+        }}
+      />
+      <span id={noteId} role="alert" className="block text-[13px] text-over">
+        {error}
+      </span>
+    </>
+  );
 }
 
 function DeviceRow({
@@ -90,21 +136,24 @@ function DeviceRow({
         </select>
       </td>
       <td>
-        <input
-          key={part.ratedA?.known === true ? part.ratedA.value : 'none'}
-          className="input w-20 text-right"
-          aria-label={`Rating in A: ${part.label}`}
-          data-field={`${field}/ratedA`}
+        <FigureCell
+          label={`Rating in A: ${part.label}`}
+          field={`${field}/ratedA`}
+          value={part.ratedA?.known === true ? part.ratedA.value : undefined}
           disabled={!canEdit || isMain || device?.typeId !== undefined}
-          inputMode="decimal"
-          placeholder="not known"
-          defaultValue={part.ratedA?.known === true ? part.ratedA.value : ''}
-          onBlur={({ target }) => {
-            const ratedA = target.value.trim() === '' ? undefined : readNumber(target.value);
-            if (ratedA !== device?.ratedA && (ratedA !== undefined || target.value.trim() === ''))
-              edit(`Rating: ${part.label}`, (one) => put(one, 'ratedA', ratedA));
-          }}
+          onTake={(value) => edit(`Rating: ${part.label}`, (one) => put(one, 'ratedA', value))}
         />
+      </td>
+      <td>
+        {isOfBattery(part) && (
+          <FigureCell
+            label={`From the battery in m: ${part.label}`}
+            field={`${field}/fromBatteryM`}
+            value={part.fromBatteryM}
+            disabled={!canEdit}
+            onTake={(value) => edit(`Place: ${part.label}`, (one) => put(one, 'fromBatteryM', value))}
+          />
+        )}
       </td>
     </tr>
   );
@@ -135,6 +184,7 @@ export function LineDevices({
             <th className="font-normal">Fitted</th>
             <th className="font-normal">Type</th>
             <th className="font-normal">A</th>
+            <th className="font-normal">From battery, m</th>
           </tr>
         </thead>
         <tbody>

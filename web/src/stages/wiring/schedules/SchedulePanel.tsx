@@ -25,6 +25,7 @@ import { CommsForm, LinkDetail } from './LinkDetail.tsx';
 import { ConductorDetail } from './ConductorDetail.tsx';
 import { LayingForm } from './LayingForm.tsx';
 import { ScheduleTable } from './ScheduleTable.tsx';
+import { SettingsForm } from './SettingsForm.tsx';
 import { TableValues } from './TableValues.tsx';
 import { VanForm } from './VanForm.tsx';
 
@@ -195,6 +196,7 @@ function OneSchedule({
       )}
       {kind === 'cuts' && <VanForm />}
       {kind === 'comms' && <CommsForm />}
+      {kind === 'settings' && <SettingsForm />}
       {kind === 'fittings' && <FittingsForm />}
       <OnSite kind={kind} />
       <div className="no-print flex flex-wrap items-center gap-1.5">
