@@ -115,3 +115,32 @@ test('an approver overrides a value of the code tables, and it stands by name wh
   await expect(row).not.toContainText('overridden by');
   await saved(page);
 });
+
+test('what a person decides of the settings stands in the sheet, and an hour that is none stays with its sentence', async ({
+  page,
+}) => {
+  await comeInAs(page, 'Dana');
+  await openJob(page, 'Quillback boatyard workshop');
+  await goTo(page, 'Wiring');
+  await page.getByRole('tab', { name: 'Settings' }).click();
+  const decided = page.getByRole('group', { name: 'Boatyard stack: what a person decides' });
+  const sheet = region(page, 'Settings');
+  await decided
+    .getByRole('combobox', { name: 'Work mode on grid' })
+    .selectOption({ label: 'by time windows' });
+  await expect(decided).toContainText('Missing: windows by time');
+  await decided.getByRole('button', { name: 'Add a window' }).click();
+  await decided.getByRole('textbox', { name: 'From' }).fill('25:00');
+  await decided.getByRole('textbox', { name: 'From' }).press('Enter');
+  await expect(decided).toContainText('needs an hour of the day, as 07:30');
+  await decided.getByRole('textbox', { name: 'From' }).fill('22:00');
+  await decided.getByRole('textbox', { name: 'From' }).press('Enter');
+  await expect(sheet.getByRole('row').filter({ hasText: 'Window 22:00 to 06:00' })).toContainText(
+    'charges from the grid',
+  );
+  await expect(sheet.getByRole('row').filter({ hasText: 'storm forecast' })).toContainText('off');
+  await decided.getByRole('textbox', { name: 'Discharge, each unit' }).fill('900');
+  await decided.getByRole('textbox', { name: 'Discharge, each unit' }).press('Enter');
+  await expect(decided).toContainText('discharge is set to 900 A, and the type takes');
+  await saved(page);
+});
