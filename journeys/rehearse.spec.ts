@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { comeInAs, goTo, openJob } from './workbench.ts';
+import { comeInAs, goTo, openJob, saved } from './workbench.ts';
 
 test('an outage is rehearsed: the first seconds, its hours, many nights, and the worst of them', async ({
   page,
@@ -52,6 +52,37 @@ test('an outage is rehearsed: the first seconds, its hours, many nights, and the
   await goTo(page, 'Rehearse');
   await page.getByRole('tab', { name: 'Many nights' }).click();
   await expect(page.getByText(/2,000 outages, cut by rota, seed 1/)).toBeVisible();
+  // Kept in the job, it is there for whoever opens it, and tells when the design has moved on.
+  await page.getByRole('button', { name: 'Keep them in the job' }).click();
+  const inJob = page.getByRole('region', { name: 'Kept in the job' });
+  await expect(inJob).toContainText('2,000 outages, cut by rota, seed 1, from a full bank');
+  await expect(inJob).toContainText('the figures it was played from stand');
+  await saved(page);
+  const paper = await page.request.get(
+    (await inJob.getByRole('link', { name: 'PDF' }).getAttribute('href')) ?? '',
+  );
+  expect(paper.headers()['content-type']).toBe('application/pdf');
+  await page.reload();
+  await page.getByRole('tab', { name: 'Many nights' }).click();
+  await inJob.getByRole('button', { name: 'Play it again' }).click();
+  await expect(page.getByLabel('How long outages last')).toHaveValue('rota');
+  await page.getByRole('button', { name: 'Play them' }).click();
+  await expect(page.getByText(/2,000 outages, cut by rota, seed 1/).first()).toBeVisible();
+  await goTo(page, 'Stack');
+  await page.getByLabel('Backup reserve').fill('55');
+  await page.getByLabel('Backup reserve').press('Enter');
+  await saved(page);
+  await goTo(page, 'Rehearse');
+  await expect(inJob).toContainText('the design has moved on since');
+  await inJob.getByRole('button', { name: 'Let it go' }).click();
+  await expect(inJob).toContainText('Nothing yet');
+  await goTo(page, 'Stack');
+  await page.getByLabel('Backup reserve').fill('50');
+  await page.getByLabel('Backup reserve').press('Enter');
+  await saved(page);
+  await goTo(page, 'Rehearse');
+  await page.getByRole('tab', { name: 'Many nights' }).click();
+  await page.getByRole('button', { name: 'Play them' }).click();
   await page.getByRole('button', { name: /Open the worst/ }).click();
   await expect(verdict.filter({ hasText: /Dark after/ })).toBeVisible();
 });

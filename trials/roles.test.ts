@@ -136,6 +136,7 @@ const ROUTES: Record<string, Attempt> = {
     body: () => ({ host: '127.0.0.1', port: 4999, unitId: 1, everyMs: 1000 }),
   },
   'GET /api/jobs/{jobId}/limits.pdf': { needs: 'anybody' },
+  'GET /api/jobs/{jobId}/rehearsals.pdf': { needs: 'anybody' },
   'GET /api/jobs/{jobId}/drilling.pdf': { needs: 'anybody' },
   'GET /api/jobs/{jobId}/drawing.pdf': { needs: 'anybody' },
   'GET /api/runs/{runId}/record.pdf': { needs: 'anybody', path: ({ run }) => `/api/runs/${run}/record.pdf` },

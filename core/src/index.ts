@@ -306,6 +306,9 @@ export { INSULATIONS, METHODS } from './codes/cableKinds.ts';
 export { insulationsOf } from './codes/ampacity.ts';
 export { tableValueLabel, type TableValue } from './codes/tableValues.ts';
 export type { LoggedSearch } from './design/faultSearches.ts';
+export type { KeptRehearsal } from './design/rehearsals.ts';
+export { plantKey } from './rehearse/plantKey.ts';
+export { askedWords, foundWords } from './rehearse/keptWords.ts';
 export { tableValue as tableValueSchema } from './design/tableValue.ts';
 export type { Cable, Laying, LinkAsWired, Passage, Remnant, Splice, Wiring } from './design/wiringSchema.ts';
 export {

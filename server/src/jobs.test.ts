@@ -225,6 +225,7 @@ describe('whose it is', () => {
       ['GET', '/runs'],
       ['POST', '/runs'],
       ['GET', '/limits.pdf'],
+      ['GET', '/rehearsals.pdf'],
       ['GET', '/drawing.pdf'],
       ['GET', '/events'],
     ] as const) {

@@ -182,7 +182,11 @@ describe('reports', () => {
     const source = 'live from 127.0.0.1:502, unit 1';
     const taken = await read(run.id, { value: 230, note: 'meter 7', source });
     expect(taken.json()).toMatchObject({ note: 'meter 7', source });
-    for (const url of [`/api/jobs/${jobId}/limits.pdf`, `/api/runs/${run.id}/record.pdf`]) {
+    for (const url of [
+      `/api/jobs/${jobId}/limits.pdf`,
+      `/api/jobs/${jobId}/rehearsals.pdf`,
+      `/api/runs/${run.id}/record.pdf`,
+    ]) {
       const answer = await field('GET', url);
       expect(answer.headers['content-type']).toBe('application/pdf');
       expect(answer.rawPayload.subarray(0, 5).toString()).toBe('%PDF-');

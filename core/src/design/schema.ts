@@ -14,6 +14,7 @@ import {
 import { defaultKey } from '../codes/defaults.ts';
 import { tableValue } from './tableValue.ts';
 import { faultSearches } from './faultSearches.ts';
+import { rehearsals } from './rehearsals.ts';
 import { startCodeLetter } from '../codes/codeLetters.ts';
 import { acceptance } from './acceptance.ts';
 import { firstValue } from './firstValueMark.ts';
@@ -230,6 +231,7 @@ export const designSchema = z.strictObject({
   place: place.optional(),
   wiring: wiring.optional().describe('How cables are laid, and what is at hand for them.'),
   faultSearches: faultSearches.optional(),
+  rehearsals: rehearsals.optional(),
   defaults: entities(override, 64).describe('Limits changed for this job, each with a reason.'),
   tableValues: entities(tableValue, 100)
     .optional()

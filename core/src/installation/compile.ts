@@ -37,6 +37,7 @@ const NOT_LAID: ReadonlySet<string> = new Set([
   'wiring',
   'tableValues',
   'faultSearches',
+  'rehearsals',
 ]);
 
 interface Laid {

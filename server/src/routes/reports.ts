@@ -42,6 +42,11 @@ export const reportRoutes: FastifyPluginAsyncZod<Options> = async (app, { jobs, 
     return send(reply, `${name} limits`, pool.paper({ kind: 'limits', ...given, madeAt: now() }));
   });
 
+  app.get('/jobs/:jobId/rehearsals.pdf', { schema: { params: jobId } }, async (request, reply) => {
+    const { name, ...given } = await documentOf(request, request.params.jobId);
+    return send(reply, `${name} rehearsal`, pool.paper({ kind: 'rehearsals', ...given, madeAt: now() }));
+  });
+
   app.get('/jobs/:jobId/drilling.pdf', { schema: { params: jobId } }, async (request, reply) => {
     const { name, ...given } = await documentOf(request, request.params.jobId);
     return send(reply, `${name} drilling marks`, pool.paper({ kind: 'drilling', ...given, madeAt: now() }));

@@ -11,6 +11,7 @@ import {
 } from '@bastion/core';
 import { type RefusalCode, type RefusalDetail, RefusalError } from '../errors.ts';
 import { drillingTemplate } from '../reports/drilling.ts';
+import { rehearsalReport } from '../reports/rehearsals.ts';
 import { limitsReport } from '../reports/limits.ts';
 import { renderPdf } from '../reports/render.ts';
 import { singleLineReport } from '../reports/singleLine.ts';
@@ -91,7 +92,7 @@ export const procedure = (text: string): Answer<Procedure> =>
 
 /** What a paper is made of. */
 export type Paper = { readonly madeAt: Date } & (
-  | { readonly kind: 'limits' | 'drilling'; readonly text: string; readonly revision: number }
+  | { readonly kind: 'limits' | 'drilling' | 'rehearsals'; readonly text: string; readonly revision: number }
   | {
       readonly kind: 'drawing';
       readonly text: string;
@@ -120,6 +121,10 @@ async function written(given: Paper): Promise<Uint8Array> {
     case 'drilling':
       return renderPdf(
         drillingTemplate(analyse(believed(given.text), SAMPLE_TYPES), { revision: given.revision, madeAt }),
+      );
+    case 'rehearsals':
+      return renderPdf(
+        rehearsalReport(analyse(believed(given.text), SAMPLE_TYPES), { revision: given.revision, madeAt }),
       );
     case 'drawing': {
       const { revision, name, mode } = given;

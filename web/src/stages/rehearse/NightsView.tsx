@@ -1,11 +1,14 @@
 import {
   DEFAULT_NIGHTS,
   formatNumber,
+  type KeptRehearsal,
   type NightsSummary,
   PATTERNS,
+  type Plant,
   RURAL,
   typedPattern,
 } from '@bastion/core';
+import { Archive } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { useOpenJob } from '../../state/job.ts';
 import { readNumber } from '../../ui/readNumber.ts';
@@ -13,6 +16,7 @@ import { CalledOff } from '../../workers/advice.ts';
 import { runNights } from '../../workers/nights.ts';
 import type { PlayedNights } from '../../workers/nights.worker.ts';
 import { type KeptNights, useKeptNights } from './keptNights.ts';
+import { useKeep } from './useKeep.ts';
 
 const percent = (share: number): string => `${formatNumber(Math.round(share * 1000) / 10)} %`;
 
@@ -105,22 +109,52 @@ function Drivers({ played }: { readonly played: PlayedNights }) {
   );
 }
 
+export type NightsFirst = Pick<
+  Extract<KeptRehearsal, { played: 'nights' }>,
+  'patternId' | 'typedHours' | 'nights' | 'seed'
+>;
+
+/** Many nights as the job keeps them. */
+function nightsToKeep({ summary, how }: KeptNights) {
+  const { carried, toTarget, boards, unservedKwh, generatorH, generatorStarts, litres, overloaded } = summary;
+  return {
+    played: 'nights' as const,
+    seed: how.seed,
+    nights: how.nights,
+    patternId: how.pattern.id,
+    ...(how.pattern.id === 'typed' ? { typedHours: [...how.typedHours] } : {}),
+    fromFull: how.fromFull,
+    carried,
+    ...(toTarget === undefined ? {} : { toTarget }),
+    boards: boards.map((board) => ({ ...board })),
+    unservedKwh,
+    generatorH,
+    generatorStarts,
+    litres,
+    overloaded,
+  };
+}
+
 interface NightsViewProps {
-  readonly stackId: string;
+  readonly plant: Plant;
   readonly fromFull: boolean;
+  /** What the form begins with: as a kept one was asked for. */
+  readonly first: NightsFirst | undefined;
   readonly onWorst: (night: number, how: KeptNights['how']) => void;
 }
 
 /** Ten thousand outages: the spread, and which choice moves it. A first picture comes at once and gets finer. */
-export function NightsView({ stackId, fromFull, onWorst }: NightsViewProps) {
+export function NightsView({ plant, fromFull, first, onWorst }: NightsViewProps) {
+  const { stackId } = plant;
+  const keepInJob = useKeep(plant);
   const { id, design, revision } = useOpenJob();
   const key = `${id} ${stackId}`;
   const kept = useKeptNights((store) => store.kept.get(key));
   const keep = useKeptNights((store) => store.keep);
-  const [patternId, setPatternId] = useState(RURAL.id);
-  const [hoursText, setHoursText] = useState('2, 4, 8');
-  const [nightsText, setNightsText] = useState(String(DEFAULT_NIGHTS));
-  const [seedText, setSeedText] = useState('1');
+  const [patternId, setPatternId] = useState(first?.patternId ?? RURAL.id);
+  const [hoursText, setHoursText] = useState((first?.typedHours ?? [2, 4, 8]).join(', '));
+  const [nightsText, setNightsText] = useState(String(first?.nights ?? DEFAULT_NIGHTS));
+  const [seedText, setSeedText] = useState(String(first?.seed ?? 1));
   const [share, setShare] = useState<number>();
   /** The picture while it gets finer; what is whole is kept. */
   const [sofar, setSofar] = useState<NightsSummary>();
@@ -163,7 +197,7 @@ export function NightsView({ stackId, fromFull, onWorst }: NightsViewProps) {
             summary: found.summary,
             played: found,
             revision,
-            how: { pattern, seed, nights: Math.round(nights), fromFull },
+            how: { pattern, seed, nights: Math.round(nights), fromFull, typedHours },
           });
         },
         (error: unknown) => {
@@ -265,6 +299,11 @@ export function NightsView({ stackId, fromFull, onWorst }: NightsViewProps) {
             >
               Open the worst of them, hour by hour
             </button>
+            {keepInJob !== undefined && !isStale && (
+              <button type="button" className="button ml-1.5" onClick={() => keepInJob(nightsToKeep(kept))}>
+                <Archive size={15} aria-hidden="true" /> Keep them in the job
+              </button>
+            )}
           </p>
         </>
       )}

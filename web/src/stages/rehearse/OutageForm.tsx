@@ -1,4 +1,4 @@
-import type { Plant, RehearsalAsk } from '@bastion/core';
+import type { KeptRehearsal, Plant, RehearsalAsk } from '@bastion/core';
 import type { ReactNode } from 'react';
 import { readNumber } from '../../ui/readNumber.ts';
 
@@ -47,6 +47,21 @@ export function askOf(asked: Asked): RehearsalAsk | string {
     fromFull: asked.fromFull,
     ...(asked.withChance ? { seed: 1 } : {}),
     ...(asked.lose === '' || atH === undefined ? {} : { lose: { what: asked.lose, atH } }),
+  };
+}
+
+/** The form as a kept rehearsal was asked for. */
+export function askedAgain(asked: Asked, kept: KeptRehearsal): Asked {
+  if (kept.played === 'nights') return { ...asked, fromFull: kept.fromFull };
+  return {
+    startH: String(kept.startH),
+    hours: String(kept.hours),
+    month: kept.month,
+    sky: kept.clearness,
+    fromFull: kept.fromFull,
+    withChance: kept.seed !== undefined,
+    lose: kept.lose?.what ?? '',
+    loseAtH: String(kept.lose?.atH ?? 1),
   };
 }
 

@@ -1,4 +1,4 @@
-import { formatQuantity, type OutageRun, type Plant } from '@bastion/core';
+import { formatQuantity, type OutageRun, type Plant, type RehearsalAsk } from '@bastion/core';
 import type { ChartData, ChartOptions } from 'chart.js';
 import { Download } from 'lucide-react';
 import { useMemo } from 'react';
@@ -11,6 +11,7 @@ import { clockOf, type Played, playOutage, verdictOf } from './playOutage.ts';
 import { KeptLine } from './KeptLine.tsx';
 import { useKeptOutage } from './keptOutage.ts';
 import { OutageSums } from './OutageSums.tsx';
+import { useKeep } from './useKeep.ts';
 import { type RehearsalVerdict, Verdict } from './Verdict.tsx';
 
 /** A line of more points than this looks the same as one of these. */
@@ -175,21 +176,48 @@ function Hours({ run, played }: { readonly run: OutageRun; readonly played: Play
   );
 }
 
+/** An outage as the job keeps it. */
+function keptOutage(ask: RehearsalAsk, { result }: Played, { state, words }: RehearsalVerdict) {
+  const { energy } = result;
+  return {
+    played: 'outage' as const,
+    startH: ask.startH ?? 0,
+    hours: ask.hours ?? 1,
+    month: ask.month ?? 12,
+    clearness: ask.clearness ?? 0.5,
+    fromFull: ask.fromFull ?? false,
+    ...(ask.seed === undefined ? {} : { seed: ask.seed }),
+    ...(ask.lose === undefined ? {} : { lose: { ...ask.lose } }),
+    lastedH: result.lastedMinutes / 60,
+    lowestSoc: result.lowestSoc,
+    servedKwh: energy.served / 1000,
+    unservedKwh: Math.max(0, energy.unserved / 1000),
+    generatorH: result.generatorMinutes / 60,
+    litres: result.litres,
+    state,
+    words,
+  };
+}
+
 /** One outage, minute by minute: what is asked for and served, where it comes from, and how the bank stands. */
 export function OutageView({
   plant,
   run,
   start,
+  ask,
 }: {
   readonly plant: Plant;
   readonly run: OutageRun;
   readonly start: RehearsalVerdict;
+  /** How it was asked for; undefined for one of many nights, which is kept with those. */
+  readonly ask: RehearsalAsk | undefined;
 }) {
   const inks = useChartInks();
   const played = useMemo(() => playOutage(plant, run), [plant, run]);
   const verdict = verdictOf(played, run, plant, start);
   const { kept, keep } = useKeptOutage();
   const { id, design, revision } = useOpenJob();
+  const keepInJob = useKeep(plant);
   const hours = Math.max(run.minutes, kept?.minutes ?? 0) / 60;
   const power: ChartData<'line', Points> = {
     datasets: [
@@ -237,6 +265,9 @@ export function OutageView({
           })
         }
         onDrop={() => keep(undefined)}
+        {...(keepInJob === undefined || ask === undefined
+          ? {}
+          : { onKeepInJob: () => keepInJob(keptOutage(ask, played, verdict)) })}
       />
       <div className="h-52">
         <Line

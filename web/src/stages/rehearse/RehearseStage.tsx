@@ -1,4 +1,5 @@
 import {
+  type KeptRehearsal,
   nightRun,
   nightsRun,
   outageRun,
@@ -14,7 +15,8 @@ import { useOpenJob } from '../../state/job.ts';
 import '../wiring/wiring.css';
 import { MissingLinks } from './MissingLinks.tsx';
 import { NightsView } from './NightsView.tsx';
-import { type Asked, askOf, OutageForm } from './OutageForm.tsx';
+import { KeptList } from './KeptList.tsx';
+import { type Asked, askedAgain, askOf, OutageForm } from './OutageForm.tsx';
 import { OutageView } from './OutageView.tsx';
 import { startOf } from './startOf.ts';
 import { useBatteryMoment } from './useBatteryMoment.ts';
@@ -58,6 +60,7 @@ function OneSet({
   }));
   // A night that was picked among many is played instead of the outage that is asked for.
   const [night, setNight] = useState<OutageRun>();
+  const [first, setFirst] = useState<Extract<KeptRehearsal, { played: 'nights' }>>();
   const plant = rehearsed.plant.known ? rehearsed.plant.value : undefined;
   const ask = useMemo(() => askOf(asked), [asked]);
   const run = useMemo(
@@ -104,7 +107,14 @@ function OneSet({
             )}
             {typeof ask === 'string' && <p className="text-over">{ask}</p>}
             <LeftOut plant={plant} />
-            {shown !== undefined && <OutageView plant={plant} run={shown} start={start} />}
+            {shown !== undefined && (
+              <OutageView
+                plant={plant}
+                run={shown}
+                start={start}
+                ask={night === undefined && typeof ask !== 'string' ? ask : undefined}
+              />
+            )}
           </div>
         )}
       </Tabs.Content>
@@ -120,8 +130,10 @@ function OneSet({
               </p>
             )}
             <NightsView
-              stackId={plant.stackId}
+              key={first?.id ?? 'own'}
+              plant={plant}
               fromFull={asked.fromFull}
+              first={first}
               onWorst={(number, { pattern, seed, nights, fromFull }) => {
                 const many = nightsRun(plant, installation, {
                   seed,
@@ -136,6 +148,16 @@ function OneSet({
           </div>
         )}
       </Tabs.Content>
+      <KeptList
+        stackId={rehearsed.compiled.stack.id}
+        plant={plant}
+        onAgain={(kept) => {
+          setNight(undefined);
+          setAsked((before) => askedAgain(before, kept));
+          if (kept.played === 'nights') setFirst(kept);
+          onTab(kept.played);
+        }}
+      />
     </Tabs.Root>
   );
 }

@@ -12,6 +12,7 @@ export interface KeptNights {
     readonly seed: number;
     readonly nights: number;
     readonly fromFull: boolean;
+    readonly typedHours: readonly number[];
   };
 }
 

@@ -1,0 +1,55 @@
+import type { KeptRehearsal } from '../design/rehearsals.ts';
+import { formatNumber } from '../words/quantity.ts';
+import { PATTERNS, typedPattern } from './patterns.ts';
+
+const MONTHS = 'January February March April May June July August September October November December'.split(
+  ' ',
+);
+
+const percent = (share: number): string => `${formatNumber(Math.round(share * 1000) / 10)} %`;
+
+const clock = (hours: number): string => {
+  const minutes = Math.round(hours * 60) % 1440;
+  return `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;
+};
+
+/** How a kept rehearsal was asked for, in a sentence. */
+export function askedWords(kept: KeptRehearsal): string {
+  const from = kept.fromFull ? 'a full bank' : 'the reserve';
+  if (kept.played === 'outage')
+    return [
+      `${formatNumber(kept.hours)} h from ${clock(kept.startH)} in ${MONTHS[kept.month - 1] ?? ''}`,
+      `${percent(kept.clearness)} of a clear sky`,
+      `from ${from}`,
+      ...(kept.seed === undefined ? [] : [`chance on the load, seed ${kept.seed}`]),
+      ...(kept.lose === undefined
+        ? []
+        : [`a ${kept.lose.what} fails after ${formatNumber(kept.lose.atH)} h`]),
+    ].join(', ');
+  const pattern = PATTERNS.find(({ id }) => id === kept.patternId) ?? typedPattern(kept.typedHours ?? []);
+  const title = pattern.id === 'typed' ? pattern.meaning.replace(/\.$/u, '') : pattern.title.toLowerCase();
+  return `${kept.nights.toLocaleString('en')} outages, ${title}, seed ${kept.seed}, from ${from}`;
+}
+
+/** What came of a kept rehearsal, in sentences. */
+export function foundWords(kept: KeptRehearsal): string[] {
+  const generator =
+    kept.generatorH > 0
+      ? [`Generator ${formatNumber(kept.generatorH)} h, ${formatNumber(kept.litres)} L.`]
+      : [];
+  if (kept.played === 'outage')
+    return [
+      kept.words,
+      `Served ${formatNumber(kept.servedKwh)} kWh, not served ${formatNumber(kept.unservedKwh)} kWh; lowest state of charge ${percent(kept.lowestSoc)}.`,
+      ...generator,
+    ];
+  return [
+    `${percent(kept.carried)} are carried to their end${kept.toTarget === undefined ? '' : `, ${percent(kept.toTarget)} to the hours that the site asks for`}.`,
+    ...kept.boards.map(
+      ({ name, worst1, worst5, middle }) =>
+        `${name} is served for ${percent(worst1)} of the outage in the worst 1 of 100, ${percent(worst5)} in the worst 5, ${percent(middle)} in the middle.`,
+    ),
+    `Not served ${formatNumber(kept.unservedKwh)} kWh on average; a limit of power was met in ${percent(kept.overloaded)} of them.`,
+    ...generator,
+  ];
+}
