@@ -1,5 +1,29 @@
-import { expect, test } from '@playwright/test';
+import { compile, type Design, plantKey, plantsOf, readDesign, SAMPLE_TYPES } from '@bastion/core';
+import { expect, type Page, test } from '@playwright/test';
+import { z } from 'zod';
 import { comeInAs, goTo, openJob, saved } from './workbench.ts';
+
+async function opened(page: Page): Promise<Design> {
+  const [, jobId = ''] = /jobs\/(\d+)/u.exec(page.url()) ?? [];
+  const answer = z
+    .object({ document: z.unknown() })
+    .parse(await (await page.request.get(`/api/jobs/${jobId}`)).json());
+  const read = readDesign(answer.document, SAMPLE_TYPES);
+  if (!read.ok) throw new Error(read.problems[0]?.message);
+  return read.value;
+}
+
+/** The figures that were played in the browser are to the last bit those that a server makes of the same design. */
+async function keysByServer(page: Page): Promise<string[]> {
+  const design = await opened(page);
+  const sets = plantsOf(compile(design, SAMPLE_TYPES));
+  return (design.rehearsals ?? []).map(({ stackId }) => {
+    const plant = sets.find(({ compiled }) => compiled.stack.id === stackId)?.plant;
+    return plant?.known === true ? plantKey(plant.value) : 'not known';
+  });
+}
+const keysAsKept = async (page: Page): Promise<string[]> =>
+  ((await opened(page)).rehearsals ?? []).map((kept) => kept.plantKey);
 
 test('an outage is rehearsed: the first seconds, its hours, many nights, and the worst of them', async ({
   page,
@@ -58,6 +82,7 @@ test('an outage is rehearsed: the first seconds, its hours, many nights, and the
   await expect(inJob).toContainText('2,000 outages, cut by rota, seed 1, from a full bank');
   await expect(inJob).toContainText('the figures it was played from stand');
   await saved(page);
+  expect(await keysByServer(page)).toEqual(await keysAsKept(page));
   const paper = await page.request.get(
     (await inJob.getByRole('link', { name: 'PDF' }).getAttribute('href')) ?? '',
   );

@@ -1,3 +1,4 @@
+import { square } from '../values/power.ts';
 import type { CodeProfileName } from './profile.ts';
 
 /**
@@ -43,7 +44,7 @@ export function coreAreaMm2(profile: CodeProfileName, areaMm2: number): number |
   const rows = profile === 'metric' ? METRIC_DIAMETER_MM : NA_AREA_IN2;
   const row = rows.find(([size]) => size * (1 + SAME) >= areaMm2);
   if (row === undefined) return undefined;
-  return profile === 'metric' ? (Math.PI / 4) * row[1] ** 2 : row[1] * MM2_PER_IN2;
+  return profile === 'metric' ? (Math.PI / 4) * square(row[1]) : row[1] * MM2_PER_IN2;
 }
 
 /** The share of a conduit that so many cables or cores may fill: 45 % in metric; 53, 31 and 40 % for one, two and more in North American practice. */

@@ -42,7 +42,10 @@ function kindOf(types: readonly string[]): ReadingKind | string {
   const uom = numberIn(only, 'uom');
   if (uom !== WATT_HOURS && uom !== WATTS)
     return `The readings are in unit ${String(uom ?? 'unknown')} of the standard; real energy (72) or real power (38) is needed.`;
-  return { unit: uom === WATTS ? 'W' : 'Wh', scale: 10 ** (numberIn(only, 'powerOfTenMultiplier') ?? 0) };
+  return {
+    unit: uom === WATTS ? 'W' : 'Wh',
+    scale: Number(`1e${Math.round(numberIn(only, 'powerOfTenMultiplier') ?? 0)}`),
+  };
 }
 
 function readOne(xml: string, kind: ReadingKind): { reading: IntervalReading; minutes: number } | string {

@@ -1,3 +1,4 @@
+import { power } from '../values/power.ts';
 /** Where a plane of modules looks. */
 export interface Plane {
   readonly tiltDeg: number;
@@ -49,7 +50,7 @@ export function clearSky(
   for (let minute = 0; minute < MINUTES_OF_DAY; minute += 1) {
     const { sinHeight, heightRad, directionRad } = sunAt(latitudeDeg, dayOfYear, minute);
     if (sinHeight <= 0.01) continue;
-    const direct = SOLAR_W_M2 * 0.7 ** (sinHeight ** -0.678);
+    const direct = SOLAR_W_M2 * power(0.7, power(sinHeight, -0.678));
     const onPlane =
       Math.cos(tilt) * sinHeight + Math.sin(tilt) * Math.cos(heightRad) * Math.cos(directionRad - direction);
     light[minute] = direct * Math.max(0, onPlane) + (DIFFUSE * direct * (1 + Math.cos(tilt))) / 2;

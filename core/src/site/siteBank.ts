@@ -1,3 +1,4 @@
+import { square } from '../values/power.ts';
 import { shareBank } from '../figures/bank/bankShare.ts';
 import { type BankCircuit, restingV } from '../figures/bank/bankCircuit.ts';
 import { dischargeLimitA } from '../figures/bank/bank.ts';
@@ -114,7 +115,7 @@ function take(
   if (plan.capacityAh > 0)
     module.soc = Math.min(1, Math.max(0, module.soc - (currentA * dtS) / HOUR_S / plan.capacityAh));
   const limitA = Math.max(1e-9, dischargeLimitA(set.bank.type, Infinity));
-  const wantedC = AIR_C + WARMTH_K * (currentA / limitA) ** 2;
+  const wantedC = AIR_C + WARMTH_K * square(currentA / limitA);
   module.warmC += (wantedC - module.warmC) * Math.min(1, dtS / WARMTH_S);
   module.overS = currentA > limitA ? module.overS + dtS : 0;
 }

@@ -1,3 +1,4 @@
+import { square } from '../values/power.ts';
 import {
   factorFinder,
   itemPath,
@@ -85,7 +86,7 @@ export function addCircuit(
     const step = stepAt(steps, sinceS);
     const watts = step === undefined ? runningW : wholeVa * step.multiple * step.powerFactor;
     const vars =
-      step === undefined ? runningVar : wholeVa * step.multiple * Math.sqrt(1 - step.powerFactor ** 2);
+      step === undefined ? runningVar : wholeVa * step.multiple * Math.sqrt(1 - square(step.powerFactor));
     into.forEach((sum, line) => {
       const factor: Complex | undefined = factors[line];
       if (factor === undefined) return;

@@ -1,3 +1,4 @@
+import { wholePower } from '../values/power.ts';
 import type { Symptom } from '../procedure/plainSuspects.ts';
 import { heardIn } from './siteBus.ts';
 import type { SitePlan, SiteSet } from './siteTypes.ts';
@@ -59,8 +60,11 @@ export function messagesOf(
 
 /** The same as one number, a bit each. */
 export function messageBits(messages: readonly SiteMessage[]): number {
-  return SITE_MESSAGES.reduce((bits, { id }, bit) => (messages.includes(id) ? bits + 2 ** bit : bits), 0);
+  return SITE_MESSAGES.reduce(
+    (bits, { id }, bit) => (messages.includes(id) ? bits + wholePower(2, bit) : bits),
+    0,
+  );
 }
 
 export const messagesOfBits = (bits: number): readonly (typeof SITE_MESSAGES)[number][] =>
-  SITE_MESSAGES.filter((_, bit) => Math.floor(bits / 2 ** bit) % 2 === 1);
+  SITE_MESSAGES.filter((_, bit) => Math.floor(bits / wholePower(2, bit)) % 2 === 1);

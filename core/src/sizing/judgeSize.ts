@@ -199,7 +199,7 @@ function dropping(question: ConductorQuestion, areaMm2: number): SizeAnswer[] {
 function adiabatic({ faults, laid, parallel }: ConductorQuestion, areaMm2: number): SizeAnswer[] {
   const wants = faults(areaMm2).map((fault) => ({
     fault,
-    leastMm2: Math.sqrt(fault.currentA ** 2 * fault.timeS) / ADIABATIC_K[laid.insulation],
+    leastMm2: (fault.currentA * Math.sqrt(fault.timeS)) / ADIABATIC_K[laid.insulation],
   }));
   if (wants.length === 0) return [];
   const { fault, leastMm2 } = wants.reduce((a, b) => (b.leastMm2 > a.leastMm2 ? b : a));

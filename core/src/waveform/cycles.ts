@@ -1,3 +1,4 @@
+import { wholePower } from '../values/power.ts';
 /** A signal with equal steps of time. */
 export interface Signal {
   readonly samples: Float64Array;
@@ -109,7 +110,7 @@ function solve3(m: readonly number[], r: readonly number[]): readonly [number, n
   };
   const whole = det(m);
   const size = Math.max(...m.map(Math.abs));
-  if (Math.abs(whole) < 1e-12 * size ** 3) return undefined;
+  if (Math.abs(whole) < 1e-12 * wholePower(size, 3)) return undefined;
   const column = (index: number): number =>
     det(m.map((value, at) => (at % 3 === index ? (r[Math.floor(at / 3)] ?? 0) : value))) / whole;
   return [column(0), column(1), column(2)];

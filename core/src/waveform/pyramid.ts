@@ -1,3 +1,4 @@
+import { wholePower } from '../values/power.ts';
 /** Least and greatest sample of each stretch, coarser from level to level: what a picture of millions of samples is drawn from. */
 export interface Pyramid {
   readonly samples: Float64Array;
@@ -71,7 +72,7 @@ export function columnsOf(
     Math.max(0, Math.floor(Math.log(Math.max(width, 1)) / Math.log(FACTOR))),
   );
   const level = depth === 0 ? undefined : levels[depth - 1];
-  const step = FACTOR ** depth;
+  const step = wholePower(FACTOR, depth);
   for (let column = 0; column < columns; column += 1) {
     const a = from + column * width;
     const b = Math.max(a + 1, from + (column + 1) * width);

@@ -1,3 +1,4 @@
+import { square } from '../values/power.ts';
 import { cycleFrequencies, fitSine, halfCycleRms, meanOf, risingCrossings, type Signal } from './cycles.ts';
 
 /** What a voltage has to come back to, and from where on it counts as gone. */
@@ -62,7 +63,7 @@ function longestQuiet(samples: Float64Array, limit: number): { from: number; to:
 function noiseOf(samples: Float64Array, { from, to }: { from: number; to: number }, peakV: number): number {
   const quarter = Math.floor((to - from) / 4);
   let squares = 0;
-  for (let at = from + quarter; at < to - quarter; at += 1) squares += (samples[at] ?? 0) ** 2;
+  for (let at = from + quarter; at < to - quarter; at += 1) squares += square(samples[at] ?? 0);
   const rms = Math.sqrt(squares / Math.max(1, to - from - 2 * quarter));
   return Math.min(GONE * peakV, Math.max(0.02 * peakV, 3 * rms));
 }
@@ -141,7 +142,7 @@ function steepest(cycles: readonly { readonly atS: number; readonly hz: number }
     const t = some.reduce((sum, { atS }) => sum + atS, 0) / SLOPE_CYCLES;
     const f = some.reduce((sum, { hz }) => sum + hz, 0) / SLOPE_CYCLES;
     const over = some.reduce((sum, { atS, hz }) => sum + (atS - t) * (hz - f), 0);
-    const under = some.reduce((sum, { atS }) => sum + (atS - t) ** 2, 0);
+    const under = some.reduce((sum, { atS }) => sum + square(atS - t), 0);
     const slope = under === 0 ? 0 : over / under;
     if (Math.abs(slope) > Math.abs(most)) most = slope;
   }

@@ -1,3 +1,4 @@
+import { wholePower } from '../../values/power.ts';
 import type { Table } from './table.ts';
 
 /** Every way to place a run of loads: its part along the whole load on each line but the last, and its code. */
@@ -13,12 +14,12 @@ interface Half {
 
 function allPlacements(table: Table, from: number, size: number): Half {
   const { lineCount } = table;
-  const states = lineCount ** size;
+  const states = wholePower(lineCount, size);
   const along = new Float64Array(states * lineCount);
   const moves = new Uint8Array(states);
   for (let load = 0; load < size; load += 1) {
     const part = table.along[from + load] ?? 0;
-    const period = lineCount ** load;
+    const period = wholePower(lineCount, load);
     for (let state = 0; state < states; state += 1) {
       const line = Math.floor(state / period) % lineCount;
       const at = state * lineCount + line;

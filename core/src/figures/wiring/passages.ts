@@ -1,3 +1,4 @@
+import { square } from '../../values/power.ts';
 import { coreAreaMm2, fillLimit } from '../../codes/coreAreas.ts';
 import type { Passage } from '../../installation/facts.ts';
 import type { Installation } from '../../installation/installation.ts';
@@ -27,7 +28,7 @@ interface Bundle {
   readonly mm: number;
 }
 
-const circleMm2 = (mm: number): number => (Math.PI / 4) * mm ** 2;
+const circleMm2 = (mm: number): number => (Math.PI / 4) * square(mm);
 
 /** Methods in which single cores lie; the others are cables in one sheath. */
 const SINGLE: ReadonlySet<string> = new Set(['A1', 'B1']);
