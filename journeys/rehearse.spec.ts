@@ -65,6 +65,19 @@ test('an outage is rehearsed: the first seconds, its hours, many nights, and the
   await page.getByRole('tab', { name: 'The first seconds' }).click();
   await expect(page.getByRole('list', { name: 'Events' })).toContainText('Network rack (Office) drops out');
 
+  // One ruler from milliseconds to days, by keyboard: the gap, then minutes, then the end.
+  const ruler = page.getByRole('slider', { name: 'Time since the grid went' });
+  await page.getByRole('button', { name: 'First 0.2 s' }).click();
+  await page.getByRole('button', { name: 'Event after' }).click();
+  await expect(ruler).toHaveAttribute('aria-valuetext', /^20 ms after the grid went\. .*drops out/);
+  const lanes = page.getByRole('region', { name: 'Ruler' });
+  await expect(lanes).toContainText('L1 0 %, L2 0 %');
+  await ruler.press('End');
+  await expect(ruler).toHaveAttribute('aria-valuetext', /^60 min after the grid went/);
+  await ruler.press('-');
+  await ruler.press('Home');
+  await expect(ruler).toHaveAttribute('aria-valuetext', '0 ms after the grid went. The grid goes.');
+
   await page.getByRole('tab', { name: 'Many nights' }).click();
   await page.getByLabel('How long outages last').selectOption('Cut by rota');
   await page.getByLabel('Outages', { exact: true }).fill('2000');

@@ -59,6 +59,7 @@ export interface Plant {
   /** Units that share what goes through the inverters: one where each has a bank of its own, and the hardest-working one is played. */
   readonly sharedBy: number;
   readonly fullWh: number;
+  readonly nominalV: number;
   readonly moduleCount: number;
   readonly floorSoc: number;
   readonly reserveSoc: number;
@@ -253,6 +254,7 @@ export function plantOf(installation: Installation, compiled: CompiledStack): Kn
     efficiency: Float64Array.from(points, ({ efficiency }) => efficiency),
     sharedBy: own ? 1 : stack.units.length,
     fullWh: bank.capacityAh * bank.nominalV,
+    nominalV: bank.nominalV,
     moduleCount: bank.moduleCount,
     floorSoc: given.value.autonomy.floorSoc,
     reserveSoc: given.value.autonomy.startSoc,

@@ -25,6 +25,7 @@ export const plant = (over: Partial<Plant> = {}): Plant => ({
   efficiency: Float64Array.of(0.9),
   sharedBy: 1,
   fullWh: 10_000,
+  nominalV: 50,
   moduleCount: 4,
   floorSoc: 0.1,
   reserveSoc: 0.5,

@@ -18,6 +18,11 @@ import { NightsView } from './NightsView.tsx';
 import { KeptList } from './KeptList.tsx';
 import { type Asked, askedAgain, askOf, OutageForm } from './OutageForm.tsx';
 import { OutageView } from './OutageView.tsx';
+import { useKeptOutage } from './keptOutage.ts';
+import { playOutage, verdictOf } from './playOutage.ts';
+import { SetRuler } from './ruler/SetRuler.tsx';
+import { AHEAD_S } from './ruler/timeScale.ts';
+import { useRuler } from './ruler/useRuler.ts';
 import { startOf } from './startOf.ts';
 import { useBatteryMoment } from './useBatteryMoment.ts';
 import { TransferView } from './TransferView.tsx';
@@ -28,6 +33,9 @@ const TABS = [
   { key: 'nights', title: 'Many nights' },
 ] as const;
 type TabKey = (typeof TABS)[number]['key'];
+
+/** What of the ruler the first clock looks at. */
+const FIRST_SECONDS = { fromS: -AHEAD_S, toS: 10 } as const;
 
 function LeftOut({ plant }: { readonly plant: Plant }) {
   return plant.leftOut.map((sentence) => (
@@ -71,10 +79,33 @@ function OneSet({
   const battery = useBatteryMoment(rehearsed.compiled.stack.id);
   const start = startOf(design, transfer, battery);
   const shown = night ?? run;
+  const played = useMemo(
+    () => (plant === undefined || shown === undefined ? undefined : playOutage(plant, shown)),
+    [plant, shown],
+  );
+  const kept = useKeptOutage((store) => store.kept);
+  const wholeS = Math.max(shown?.minutes ?? 1, kept?.minutes ?? 0) * 60;
+  const ruler = useRuler(wholeS, tab === 'transfer' ? FIRST_SECONDS : { fromS: 0, toS: wholeS });
+  const ruled =
+    plant === undefined || played === undefined ? null : (
+      <SetRuler
+        ruler={ruler}
+        wholeS={wholeS}
+        plant={plant}
+        transfer={transfer.known ? transfer.value : undefined}
+        played={played}
+        kept={kept?.played}
+      />
+    );
   return (
     <Tabs.Root
       value={tab}
-      onValueChange={(value) => onTab(TABS.find(({ key }) => key === value)?.key ?? 'outage')}
+      onValueChange={(value) => {
+        const next = TABS.find(({ key }) => key === value)?.key ?? 'outage';
+        // Each clock is a part of the one ruler.
+        if (next !== 'nights') ruler.show(next === 'transfer' ? FIRST_SECONDS : { fromS: 0, toS: wholeS });
+        onTab(next);
+      }}
     >
       <Tabs.List className="no-print mb-2 flex flex-wrap gap-1 border-b border-rule" aria-label="Clocks">
         {TABS.map(({ key, title }) => (
@@ -88,7 +119,7 @@ function OneSet({
         ))}
       </Tabs.List>
       <Tabs.Content value="transfer">
-        <TransferView transfer={transfer} start={start} battery={battery} />
+        <TransferView transfer={transfer} start={start} battery={battery} ruler={ruled} />
       </Tabs.Content>
       <Tabs.Content value="outage">
         {plant === undefined ? (
@@ -107,12 +138,15 @@ function OneSet({
             )}
             {typeof ask === 'string' && <p className="text-over">{ask}</p>}
             <LeftOut plant={plant} />
-            {shown !== undefined && (
+            {shown !== undefined && played !== undefined && (
               <OutageView
                 plant={plant}
                 run={shown}
-                start={start}
+                played={played}
+                verdict={verdictOf(played, shown, plant, start)}
                 ask={night === undefined && typeof ask !== 'string' ? ask : undefined}
+                ruler={ruled}
+                onGo={ruler.moveTo}
               />
             )}
           </div>

@@ -8,6 +8,7 @@ import {
   writeComtradeFile,
 } from '@bastion/core';
 import { Download } from 'lucide-react';
+import type { ReactNode } from 'react';
 import { downloadBlob } from '../../state/documentFile.ts';
 import { useOpenJob } from '../../state/job.ts';
 import { noteExport } from '../../state/noteExport.ts';
@@ -80,14 +81,16 @@ function Battery({ battery }: { readonly battery: readonly Finding[] }) {
 }
 
 interface FirstSeconds {
+  readonly ruler: ReactNode;
   readonly start: RehearsalVerdict;
   readonly battery: readonly Finding[];
 }
 
-function Played({ transfer, start, battery }: FirstSeconds & { readonly transfer: Transfer }) {
+function Played({ transfer, start, battery, ruler }: FirstSeconds & { readonly transfer: Transfer }) {
   return (
     <div className="grid gap-3">
       <Verdict verdict={start} />
+      {ruler}
       {transfer.missing.length > 0 && (
         <MissingLinks title="Loads of which nobody has said what gap they take:" missing={transfer.missing} />
       )}

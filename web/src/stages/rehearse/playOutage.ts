@@ -9,6 +9,8 @@ export interface Played {
   readonly servedW: Float64Array;
   readonly sunW: Float64Array;
   readonly generatorW: Float64Array;
+  /** Out of the bank; below nought while it is charged. */
+  readonly batteryW: Float64Array;
   readonly boards: Uint32Array;
   readonly events: readonly PlayedEvent[];
 }
@@ -54,6 +56,7 @@ export function playOutage(plant: Plant, run: OutageRun): Played {
   const servedW = column();
   const sunW = column();
   const generatorW = column();
+  const batteryW = column();
   const boards = new Uint32Array(run.minutes);
   const events: PlayedEvent[] = [];
   let before: Minute | undefined;
@@ -63,11 +66,12 @@ export function playOutage(plant: Plant, run: OutageRun): Played {
     servedW[minute] = now.loadW * now.served;
     sunW[minute] = now.sunDcW + now.sunAcW;
     generatorW[minute] = now.generatorW;
+    batteryW[minute] = now.batteryW;
     boards[minute] = now.served > 0 ? now.boards : 0;
     events.push(...changes(plant, before, now, minute));
     before = { ...now };
   });
-  return { result, soc, wantedW, servedW, sunW, generatorW, boards, events };
+  return { result, soc, wantedW, servedW, sunW, generatorW, batteryW, boards, events };
 }
 
 /** "18:00", with the day where it is not the first. */

@@ -1,0 +1,57 @@
+import type { Plant, Transfer } from '@bastion/core';
+import { useMemo } from 'react';
+import { useOpenJob } from '../../../state/job.ts';
+import { useKeptNights } from '../keptNights.ts';
+import type { Played } from '../playOutage.ts';
+import { lanesOf, nightsLane } from './lanes.ts';
+import { type Mark, RulerView } from './RulerView.tsx';
+import type { Ruler } from './useRuler.ts';
+
+/** The ruler of one set: its first seconds, the minutes of an outage, and how long many nights last. */
+export function SetRuler({
+  ruler,
+  wholeS,
+  plant,
+  transfer,
+  played,
+  kept,
+}: {
+  readonly ruler: Ruler;
+  readonly wholeS: number;
+  readonly plant: Plant;
+  readonly transfer: Transfer | undefined;
+  readonly played: Played;
+  readonly kept: Played | undefined;
+}) {
+  const { id } = useOpenJob();
+  const nights = useKeptNights((store) => store.kept.get(`${id} ${plant.stackId}`));
+  const lanes = useMemo(
+    () => [
+      ...lanesOf(plant, transfer, played, kept),
+      ...(nights === undefined ? [] : [nightsLane(nights.summary)]),
+    ],
+    [plant, transfer, played, kept, nights],
+  );
+  const marks = useMemo(
+    (): readonly Mark[] =>
+      [
+        ...(transfer?.events ?? []),
+        ...played.events.map(({ minute, sentence, isBad }) => ({ atS: minute * 60, sentence, isBad })),
+      ].sort((a, b) => a.atS - b.atS),
+    [transfer, played],
+  );
+  const isTripped = transfer?.lines.some(({ tripsAtS }) => tripsAtS !== undefined) === true;
+  return (
+    <RulerView
+      ruler={ruler}
+      wholeS={wholeS}
+      lanes={lanes}
+      marks={marks}
+      note={
+        isTripped
+          ? 'The set trips in the first seconds: what comes after holds only once somebody has taken load off and reset it.'
+          : undefined
+      }
+    />
+  );
+}
