@@ -65,6 +65,9 @@ test('an outage is rehearsed: the first seconds, its hours, many nights, and the
   await page.getByRole('tab', { name: 'The first seconds' }).click();
   await expect(page.getByRole('list', { name: 'Events' })).toContainText('Network rack (Office) drops out');
 
+  await page.getByLabel('One start in island, while everything else runs').selectOption({ index: 1 });
+  await expect(page.getByRole('region', { name: /^Start of / }).getByRole('row')).not.toHaveCount(0);
+
   // One ruler from milliseconds to days, by keyboard: the gap, then minutes, then the end.
   const ruler = page.getByRole('slider', { name: 'Time since the grid went' });
   await page.getByRole('button', { name: 'First 0.2 s' }).click();

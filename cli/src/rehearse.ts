@@ -5,6 +5,7 @@ import {
   driversOf,
   formatPath,
   nightColumns,
+  motorStart,
   nightsRun,
   outageRun,
   PATTERNS,
@@ -16,6 +17,7 @@ import {
   runOutage,
   SAMPLE_TYPES,
   summarise,
+  startersOf,
   transferOf,
   typedPattern,
 } from '@bastion/core';
@@ -53,7 +55,8 @@ export function readAsk(options: readonly string[]): Outcome<RehearsalAsk> {
       if (text.trim() === '' || !Number.isFinite(value))
         return { ok: false, message: `${name} ${text}: a number is needed` };
       ask[FIGURES[name]] = value;
-    } else if (name === '--pattern') {
+    } else if (name === '--motor') ask.motor = text;
+    else if (name === '--pattern') {
       const hours = text.split(',').map(Number);
       const pattern =
         PATTERNS.find(({ id }) => id === text) ??
@@ -145,6 +148,26 @@ function nights(plant: Plant, design: Design, ask: RehearsalAsk) {
   };
 }
 
+/** The start of a chosen item, for the set that feeds it. */
+function startIn(compiled: Rehearsed['compiled'], key: string | undefined): object {
+  const start = key === undefined ? undefined : motorStart(compiled, key);
+  if (start === undefined) return {};
+  if (!start.known) return { start: { missing: start.missing.map(formatPath) } };
+  return start.value === undefined ? {} : { start: start.value };
+}
+
+/** What is wrong with the item that is to start; undefined where some set feeds it. */
+function motorProblem(sets: readonly Rehearsed[], key: string | undefined): string | undefined {
+  if (key === undefined) return undefined;
+  const all = sets.flatMap(({ compiled }) => {
+    const starters = startersOf(compiled);
+    return starters.known ? starters.value : [];
+  });
+  return all.some((one) => one.key === key)
+    ? undefined
+    : `--motor ${key}: nothing of that name starts here. What starts: ${all.map((one) => `${one.key} (${one.label})`).join(', ') || 'nothing'}`;
+}
+
 function ofSet(
   { compiled, plant }: Rehearsed,
   kind: RehearsalKind,
@@ -154,9 +177,12 @@ function ofSet(
   const set = { stackId: compiled.stack.id, name: compiled.stack.name };
   if (kind === 'transfer') {
     const transfer = transferOf(compiled);
-    return transfer.known
-      ? { ...set, ...transfer.value, missing: transfer.value.missing.map(formatPath) }
-      : { ...set, missing: transfer.missing.map(formatPath) };
+    return {
+      ...set,
+      ...(transfer.known ? transfer.value : {}),
+      missing: (transfer.known ? transfer.value.missing : transfer.missing).map(formatPath),
+      ...startIn(compiled, ask.motor),
+    };
   }
   if (!plant.known) return { ...set, missing: plant.missing.map(formatPath) };
   return {
@@ -178,6 +204,8 @@ export function rehearsalReport(
   const sets = plantsOf(compile(design, SAMPLE_TYPES));
   if (sets.length === 0)
     return { ok: false, message: 'Nothing of this design makes an island with a battery.' };
+  const noMotor = motorProblem(sets, ask.value.motor);
+  if (noMotor !== undefined) return { ok: false, message: noMotor };
   return {
     ok: true,
     value: { format: 1, kind, sets: sets.map((one) => ofSet(one, kind, design, ask.value)) },

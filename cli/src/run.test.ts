@@ -146,6 +146,7 @@ describe('bastion rehearse', () => {
     [['--pattern', 'weird'], 'one of city'],
     [['--lose', 'unit:nobody'], 'there is no such unit'],
     [['--lose', 'roof:1'], 'unit:ID or module:ID'],
+    [['--motor', 'c/none'], 'nothing of that name starts here'],
     [['--cheese', '1'], 'not an option'],
     [['--seed'], 'a value is needed'],
   ])('says what is wrong with %j', async (options, says) => {

@@ -28,7 +28,7 @@ bastion advise FILE.json --kind ${ADVICE_KINDS.join('|')}
 bastion share FILE.json [--load W]
 bastion modes FILE.json
 bastion draw FILE.json --out FILE.svg|.dxf|.pdf [--mode M]
-bastion rehearse FILE.json --kind ${REHEARSAL_KINDS.join('|')} [--seed N] [--nights N] [--start H] [--hours H] [--month M] [--sky 0..1]
+bastion rehearse FILE.json --kind ${REHEARSAL_KINDS.join('|')} [--seed N] [--nights N] [--start H] [--hours H] [--month M] [--sky 0..1] [--motor CIRCUIT/ITEM]
                  [--pattern NAME|H,H] [--full] [--lose unit:ID|module:ID] [--wave OUT.cff]
 bastion find FILE.json --symptom NAME [--answers ID=good|bad|3.2,…]
 bastion wave FILE.cff|.cfg|.csv [--nominal V] [--hz HZ] [--band 0..1] [--band-hz HZ] [--transfer MS]

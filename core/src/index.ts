@@ -307,6 +307,7 @@ export { insulationsOf } from './codes/ampacity.ts';
 export { tableValueLabel, type TableValue } from './codes/tableValues.ts';
 export type { LoggedSearch } from './design/faultSearches.ts';
 export type { KeptRehearsal } from './design/rehearsals.ts';
+export { motorStart, type MotorStart, type Starter, startersOf } from './rehearse/motorStart.ts';
 export { plantKey } from './rehearse/plantKey.ts';
 export { askedWords, foundWords } from './rehearse/keptWords.ts';
 export { tableValue as tableValueSchema } from './design/tableValue.ts';

@@ -38,6 +38,8 @@ export interface PlantGenerator {
   readonly targetW: number;
   /** AC power that it gives to charge, W. */
   readonly chargeW: number;
+  /** How far its frequency falls from no load to full, as a share; undefined where its type does not state it. */
+  readonly droop: number | undefined;
   readonly idleLPerH: number;
   readonly lPerKwh: number;
   readonly fuelL: number;
@@ -209,6 +211,7 @@ function generatorOf(
       mostW,
       targetW: mostW * installation.defaults.generatorLoading.value,
       chargeW: charge * stack.units.length * share,
+      droop: type.droop,
       idleLPerH: engine.idleLPerH,
       lPerKwh: engine.lPerKwh,
       fuelL: engine.fuelL,

@@ -10,6 +10,8 @@ import type { Minute } from './minute.ts';
 import { runOutage } from './outage.ts';
 import { type Plant, SEASONS } from './plant.ts';
 import { askProblem, nightsRun, outageRun, plantsOf } from './rehearse.ts';
+import { analyse } from '../checks/analyse.ts';
+import { motorStart, startersOf } from './motorStart.ts';
 import { transferOf } from './transfer.ts';
 import { generator, imbalance, plant, run, steady, sun } from '../testkit/plant.ts';
 
@@ -239,6 +241,36 @@ describe('a design', () => {
     expect(known(one).mostDischargeW).toBeCloseTo(40 * 51.2, 6);
     const { generatorFromSoc, generatorToSoc } = outageRun(known(one), one.installation, {});
     expect([generatorFromSoc, generatorToSoc]).toEqual([0.35, 0.6]);
+  });
+
+  it('a chosen start is the one that the limits judge', () => {
+    const edit = (d: Design): void =>
+      addLoad(d, 'c2', ['L1'], { runningW: 500, powerFactor: 0.5, startClass: 'deep-pump' });
+    const { compiled } = of(edit);
+    const starters = startersOf(compiled);
+    expect(starters.known && starters.value.map(({ key }) => key)).toEqual(['c2/c2-i']);
+    const start = motorStart(compiled, 'c2/c2-i');
+    const [line] = start.known ? (start.value?.lines ?? []) : [];
+    const design = baseDesign();
+    edit(design);
+    const judged = analyse(design, SAMPLE_TYPES).findings.find(
+      ({ check, mode }) => check === 'surge.largest-start' && mode === 'island',
+    );
+    expect(judged?.value).toBeGreaterThan(1000);
+    expect(Math.max(...(line?.steps.map(({ va }) => va) ?? []))).toBeCloseTo(judged?.value ?? NaN, 9);
+    expect(line?.steps[0]?.fromS).toBe(0);
+    const nobody = motorStart(compiled, 'c2/x');
+    expect(nobody.known && nobody.value).toBeUndefined();
+  });
+
+  it('a start that is too much says what it does', () => {
+    const { compiled } = of((d) =>
+      addLoad(d, 'c2', ['L1'], { runningW: 9000, powerFactor: 0.5, startClass: 'deep-pump' }),
+    );
+    const start = motorStart(compiled, 'c2/c2-i');
+    const said = start.known ? (start.value?.events.map(({ sentence }) => sentence) ?? []) : [];
+    expect(said[0]).toContain('starts.');
+    expect(said.join(' ')).toContain('the set trips');
   });
 
   it('lasts as long as its autonomy says, from the same hour', () => {

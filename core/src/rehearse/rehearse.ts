@@ -17,6 +17,8 @@ export interface RehearsalAsk {
   readonly clearness?: number | undefined;
   readonly fromFull?: boolean | undefined;
   readonly lose?: { readonly what: 'unit' | 'module'; readonly atH: number } | undefined;
+  /** circuit/item that starts, beside the transfer. */
+  readonly motor?: string | undefined;
   readonly nights?: number | undefined;
   readonly pattern?: OutagePattern | undefined;
 }

@@ -1,5 +1,7 @@
 import { transferTime } from '../figures/capability/transferTime.ts';
 import { capabilityWithout } from '../figures/capability/capability.ts';
+import type { InverterType } from '../catalogue/inverterType.ts';
+import type { Complex } from '../network/complex.ts';
 import { islandBoard } from '../figures/loads/boards.ts';
 import type { CompiledStack } from '../installation/installation.ts';
 import { allowedTimeS } from '../network/overload.ts';
@@ -69,6 +71,29 @@ function tripOf(
   return undefined;
 }
 
+/** What a line is asked for in stretches, from a moment on: the voltage they leave it, and when the overload curve is used up. */
+export function pickupOf(
+  line: Line,
+  stretches: readonly { readonly va: number; readonly durationS: number }[],
+  on: {
+    readonly fromS: number;
+    readonly ratedVa: number;
+    readonly running: Complex | undefined;
+    readonly type: InverterType;
+  },
+): LinePickup {
+  const { ratedVa, running, type } = on;
+  const most = type.overloadCurve.at(-1)?.multiple ?? 1;
+  let at = on.fromS;
+  const steps = stretches.map(({ va, durationS }): PickupStep => {
+    const fromS = at;
+    at += durationS;
+    return { fromS, toS: at, va, voltage: va > 0 ? Math.min(1, (ratedVa * most) / va) : 1 };
+  });
+  const runningVa = running === undefined ? 0 : Math.hypot(running.re, running.im);
+  return { line, ratedVa, runningVa, steps, tripsAtS: tripOf(steps, ratedVa, type.overloadCurve) };
+}
+
 /**
  * The grid goes: how long the gap is and what cannot take it, then everything that starts by itself at once, or with the delays of the
  * design, line by line against the overload curve of the units.
@@ -100,19 +125,14 @@ export function transferOf(compiled: CompiledStack): Known<Transfer> {
           : [],
       ),
     );
-    const most = type.overloadCurve.at(-1)?.multiple ?? 1;
-    const lines = supply.lines.map((line, index): LinePickup => {
-      const ratedVa = capability.perLineVa[index] ?? 0;
-      let at = time.ms / 1000;
-      const steps = (pickup.knownPart[index] ?? []).map(({ va, durationS }): PickupStep => {
-        const fromS = at;
-        at += durationS;
-        return { fromS, toS: at, va, voltage: va > 0 ? Math.min(1, (ratedVa * most) / va) : 1 };
-      });
-      const running = board.continuous.knownPart[index];
-      const runningVa = running === undefined ? 0 : Math.hypot(running.re, running.im);
-      return { line, ratedVa, runningVa, steps, tripsAtS: tripOf(steps, ratedVa, type.overloadCurve) };
-    });
+    const lines = supply.lines.map((line, index): LinePickup =>
+      pickupOf(line, pickup.knownPart[index] ?? [], {
+        fromS: time.ms / 1000,
+        ratedVa: capability.perLineVa[index] ?? 0,
+        running: board.continuous.knownPart[index],
+        type,
+      }),
+    );
     return {
       gapMs: time.ms,
       gapSetBy: time.setBy,
@@ -138,7 +158,7 @@ function eventsOf(
   drops: Transfer['drops'],
   lines: readonly LinePickup[],
 ): TransferEvent[] {
-  const events: TransferEvent[] = [
+  return [
     { atS: 0, sentence: 'The grid goes.', isBad: false },
     ...drops.map(({ what, longestMs }) => ({
       atS: longestMs / 1000,
@@ -146,7 +166,13 @@ function eventsOf(
       isBad: true,
     })),
     { atS: gapMs / 1000, sentence: 'The inverters carry the load.', isBad: false },
-  ];
+    ...lineEvents(compiled, lines),
+  ].sort((a, b) => a.atS - b.atS);
+}
+
+/** What goes wrong on the lines: a voltage at which what starts stalls, and a curve that is used up. */
+export function lineEvents(compiled: CompiledStack, lines: readonly LinePickup[]): TransferEvent[] {
+  const events: TransferEvent[] = [];
   for (const { line, tripsAtS, steps } of lines) {
     const stall = steps.find(({ voltage }) => voltage < stallAt(compiled));
     if (stall !== undefined)

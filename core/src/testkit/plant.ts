@@ -64,6 +64,7 @@ export const generator = {
   mostW: 4000,
   targetW: 3200,
   chargeW: 2000,
+  droop: undefined,
   idleLPerH: 0.6,
   lPerKwh: 0.3,
   fuelL: 100,

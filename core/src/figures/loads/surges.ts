@@ -98,12 +98,16 @@ export function outstandingStarts(
   return [...byPattern.values()].flat().map(({ start }) => ({
     label: labelOf(start),
     path: itemPath(start.running.circuit, start.running.item),
-    steps: start.steps.map((step) => {
-      const power = powerDuring(start, step, total, sight(start.running.factors));
-      return surgeStep(power.re, power.im, step.durationS);
-    }),
+    steps: oneStart(start, total, sight),
   }));
 }
+
+/** One of an item starts on top of everybody else's expected peak, as one place sees it. */
+export const oneStart = (start: StartingItem, total: Complex, sight: Sight): SurgeStep[] =>
+  start.steps.map((step) => {
+    const power = powerDuring(start, step, total, sight(start.running.factors));
+    return surgeStep(power.re, power.im, step.durationS);
+  });
 
 /** The item, with its circuit where that tells more. */
 export function labelOf({ running: { item, circuit } }: StartingItem): string {

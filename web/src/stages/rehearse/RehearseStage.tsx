@@ -95,6 +95,7 @@ function OneSet({
         transfer={transfer.known ? transfer.value : undefined}
         played={played}
         kept={kept?.played}
+        frequencyHz={design.site.frequencyHz}
       />
     );
   return (
@@ -119,7 +120,13 @@ function OneSet({
         ))}
       </Tabs.List>
       <Tabs.Content value="transfer">
-        <TransferView transfer={transfer} start={start} battery={battery} ruler={ruled} />
+        <TransferView
+          compiled={rehearsed.compiled}
+          transfer={transfer}
+          start={start}
+          battery={battery}
+          ruler={ruled}
+        />
       </Tabs.Content>
       <Tabs.Content value="outage">
         {plant === undefined ? (

@@ -3,12 +3,15 @@ import {
   formatQuantity,
   type Known,
   type LinePickup,
+  motorStart,
+  type Rehearsed,
+  startersOf,
   type Transfer,
   transferWave,
   writeComtradeFile,
 } from '@bastion/core';
 import { Download } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { type ReactNode, useMemo, useState } from 'react';
 import { downloadBlob } from '../../state/documentFile.ts';
 import { useOpenJob } from '../../state/job.ts';
 import { noteExport } from '../../state/noteExport.ts';
@@ -80,13 +83,22 @@ function Battery({ battery }: { readonly battery: readonly Finding[] }) {
   );
 }
 
+type CompiledStack = Rehearsed['compiled'];
+
 interface FirstSeconds {
+  readonly compiled: CompiledStack;
   readonly ruler: ReactNode;
   readonly start: RehearsalVerdict;
   readonly battery: readonly Finding[];
 }
 
-function Played({ transfer, start, battery, ruler }: FirstSeconds & { readonly transfer: Transfer }) {
+function Played({
+  transfer,
+  start,
+  battery,
+  ruler,
+  compiled,
+}: FirstSeconds & { readonly transfer: Transfer }) {
   return (
     <div className="grid gap-3">
       <Verdict verdict={start} />
@@ -108,22 +120,71 @@ function Played({ transfer, start, battery, ruler }: FirstSeconds & { readonly t
         ))}
       </ol>
       <Battery battery={battery} />
-      <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Pickup">
-        <table className="schedule w-full text-[13px]">
-          <thead>
-            <tr className="text-left text-quiet">
-              {['Line', 'When', 'Asked for', 'Beside what it carries for long', 'Voltage'].map((title) => (
-                <th key={title} scope="col" className="font-normal">
-                  {title}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          {transfer.lines.map((pickup) => (
-            <Pickup key={pickup.line} pickup={pickup} />
+      <Pickups lines={transfer.lines} label="Pickup" />
+      <ChosenStart compiled={compiled} />
+    </div>
+  );
+}
+
+/** One start of a chosen item, while everything else runs. */
+function ChosenStart({ compiled }: { readonly compiled: CompiledStack }) {
+  const [key, setKey] = useState('');
+  const starters = useMemo(() => startersOf(compiled), [compiled]);
+  const start = useMemo(() => (key === '' ? undefined : motorStart(compiled, key)), [compiled, key]);
+  if (!starters.known || starters.value.length === 0) return null;
+  const found = start?.known === true ? start.value : undefined;
+  const first = found?.events.find(({ isBad }) => isBad);
+  return (
+    <section aria-label="One start" className="grid gap-2 border-t border-rule pt-2">
+      <label className="no-print max-w-sm">
+        <span className="block text-[13px] text-quiet">One start in island, while everything else runs</span>
+        <select className="input" value={key} onChange={({ target }) => setKey(target.value)}>
+          <option value="">choose what starts</option>
+          {starters.value.map((one) => (
+            <option key={one.key} value={one.key}>
+              {one.label}
+            </option>
           ))}
-        </table>
-      </div>
+        </select>
+      </label>
+      {start?.known === false && <MissingLinks missing={start.missing} />}
+      {found !== undefined && (
+        <>
+          <Verdict
+            verdict={
+              first === undefined
+                ? {
+                    state: 'within',
+                    words: `${found.label} starts within the overload curve, by the figures entered.`,
+                  }
+                : { state: 'over', words: first.sentence }
+            }
+          />
+          <Pickups lines={found.lines} label={`Start of ${found.label}`} />
+        </>
+      )}
+    </section>
+  );
+}
+
+/** Stretch by stretch and line by line, what is asked for beside what is carried for long. */
+function Pickups({ lines, label }: { readonly lines: readonly LinePickup[]; readonly label: string }) {
+  return (
+    <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label={label}>
+      <table className="schedule w-full text-[13px]">
+        <thead>
+          <tr className="text-left text-quiet">
+            {['Line', 'When', 'Asked for', 'Beside what it carries for long', 'Voltage'].map((title) => (
+              <th key={title} scope="col" className="font-normal">
+                {title}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        {lines.map((pickup) => (
+          <Pickup key={pickup.line} pickup={pickup} />
+        ))}
+      </table>
     </div>
   );
 }

@@ -38,7 +38,7 @@ export const spansAt = ({ rows }: Spans, seconds: number): string =>
     .join(', ');
 
 function Drawing({ lane, view }: { readonly lane: Figures; readonly view: TimeView }) {
-  const { series, most, limit } = lane;
+  const { series, most, least = 0, limit } = lane;
   const limitY = limit === undefined ? undefined : 100 - (Math.min(limit.value, most) / most) * 100;
   return (
     <svg
@@ -58,7 +58,7 @@ function Drawing({ lane, view }: { readonly lane: Figures; readonly view: TimeVi
       {series.map((one) => (
         <path
           key={one.label}
-          d={pathOf(one, view, most)}
+          d={pathOf(one, view, most, least)}
           fill="none"
           stroke={one.ink}
           strokeWidth="1.75"

@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { useOpenJob } from '../../../state/job.ts';
 import { useKeptNights } from '../keptNights.ts';
 import type { Played } from '../playOutage.ts';
-import { lanesOf, nightsLane } from './lanes.ts';
+import { frequencyLane, lanesOf, nightsLane } from './lanes.ts';
 import { type Mark, RulerView } from './RulerView.tsx';
 import type { Ruler } from './useRuler.ts';
 
@@ -15,6 +15,7 @@ export function SetRuler({
   transfer,
   played,
   kept,
+  frequencyHz,
 }: {
   readonly ruler: Ruler;
   readonly wholeS: number;
@@ -22,15 +23,17 @@ export function SetRuler({
   readonly transfer: Transfer | undefined;
   readonly played: Played;
   readonly kept: Played | undefined;
+  readonly frequencyHz: number | undefined;
 }) {
   const { id } = useOpenJob();
   const nights = useKeptNights((store) => store.kept.get(`${id} ${plant.stackId}`));
   const lanes = useMemo(
     () => [
       ...lanesOf(plant, transfer, played, kept),
+      ...(frequencyHz === undefined ? [] : [frequencyLane(plant, transfer, played, frequencyHz)]),
       ...(nights === undefined ? [] : [nightsLane(nights.summary)]),
     ],
-    [plant, transfer, played, kept, nights],
+    [plant, transfer, played, kept, nights, frequencyHz],
   );
   const marks = useMemo(
     (): readonly Mark[] =>

@@ -11,7 +11,9 @@ type Minutes = Omit<Played, 'result' | 'events'>;
 export type Lane = { readonly key: string; readonly title: string } & (
   | {
       readonly kind: 'figures';
-      readonly unit: '%' | 'kW' | 'A';
+      readonly unit: '%' | 'kW' | 'A' | 'Hz';
+      /** Where the picture begins; at nought without it. */
+      readonly least?: number;
       readonly most: number;
       readonly limit: { readonly label: string; readonly value: number } | undefined;
       readonly series: readonly Series[];
@@ -238,3 +240,44 @@ export const nightsLane = ({ lastedH }: NightsSummary): Lane => ({
     ] as const
   ).map(([label, hours]) => ({ label, spans: [{ fromS: 0, toS: hours * 3600 }] })),
 });
+
+/** Frequencies that the picture spans either way of nominal. */
+const HZ_AROUND = 4;
+
+/**
+ * Frequency: nominal of the grid, none in the gap, held by the inverters, and of a generator f = f_n · (1 + droop · (1 − P / P_most)), which
+ * stands still where its type states no droop.
+ */
+export function frequencyLane(
+  { generator }: Shown,
+  transfer: Transfer | undefined,
+  { generatorW }: Minutes,
+  nominalHz: number,
+): Lane {
+  const ofGenerator = (watts: number): number =>
+    generator === undefined
+      ? nominalHz
+      : nominalHz * (1 + (generator.droop ?? 0) * (1 - watts / generator.mostW));
+  const gapS = (transfer?.gapMs ?? 0) / 1000;
+  const minutes = Array.from(generatorW, (watts, minute): [number, number] => [
+    minute * 60,
+    watts > 0 ? ofGenerator(watts) : nominalHz,
+  ]);
+  return {
+    key: 'frequency',
+    title: 'Frequency',
+    kind: 'figures',
+    unit: 'Hz',
+    least: nominalHz - HZ_AROUND,
+    most: nominalHz + HZ_AROUND,
+    limit: undefined,
+    series: [
+      stepsSeries('set', 0, [
+        [-AHEAD_S, nominalHz],
+        [0, NaN],
+        [gapS, minutes[0]?.[1] ?? nominalHz],
+        ...minutes.filter(([seconds]) => seconds > gapS),
+      ]),
+    ],
+  };
+}

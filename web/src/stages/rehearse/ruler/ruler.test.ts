@@ -1,6 +1,6 @@
 import type { Transfer } from '@bastion/core';
 import { describe, expect, it } from 'vitest';
-import { lanesOf } from './lanes.ts';
+import { frequencyLane, lanesOf } from './lanes.ts';
 import { pathOf, placeAt, type Series, spansOf, valueAt } from './series.ts';
 import { held, marksOf, showing, timeWords, zoomed } from './timeScale.ts';
 
@@ -128,6 +128,29 @@ describe('lanes', () => {
     // From the second minute on only the sum is known: 1000 of 4000 W.
     expect(shown(transfer(), 'load', 100)).toEqual([undefined, 25]);
     expect(shown(transfer(), 'current', 100)).toEqual([22, 0]);
+  });
+
+  it('the frequency of a generator falls with its load, and stands still where its droop is not stated', () => {
+    const engine = {
+      name: '',
+      start: 'hand',
+      warmUpMin: 0,
+      mostW: 4000,
+      targetW: 0,
+      chargeW: 0,
+      idleLPerH: 0,
+      lPerKwh: 0,
+      fuelL: 1,
+    } as const;
+    const hertz = (droop: number | undefined, seconds: number): number | undefined => {
+      const minutes = { ...played, generatorW: Float64Array.of(0, 1000, 4000) };
+      const lane = frequencyLane({ ...plant, generator: { ...engine, droop } }, transfer(), minutes, 50);
+      const [one] = lane.kind === 'figures' ? lane.series : [];
+      return one && valueAt(one, seconds);
+    };
+    // 50 · (1 + 0.04 · (1 − 1000 / 4000)) = 51.5 Hz, and 50 Hz with all of its load.
+    expect([0.01, 1, 61, 121].map((at) => hertz(0.04, at))).toEqual([undefined, 50, 51.5, 50]);
+    expect(hertz(undefined, 61)).toBe(50);
   });
 
   it('a line that trips stays dark', () => {

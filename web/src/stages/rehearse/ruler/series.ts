@@ -37,9 +37,10 @@ export function valueAt({ atS, values }: Series, seconds: number): number | unde
  * A series as the path of a picture, 1000 wide and 100 high: of many points in one place lowest and highest are drawn, so that nothing that
  * is short is lost.
  */
-export function pathOf({ atS, values }: Series, { fromS, toS }: TimeView, most: number): string {
+export function pathOf({ atS, values }: Series, { fromS, toS }: TimeView, most: number, least = 0): string {
   if (atS.length === 0) return '';
-  const y = (value: number): string => (100 - (Math.min(Math.max(value, 0), most) / most) * 100).toFixed(1);
+  const y = (value: number): string =>
+    (100 - ((Math.min(Math.max(value, least), most) - least) / (most - least)) * 100).toFixed(1);
   const parts: string[] = [];
   let place = placeAt(atS, fromS);
   const told = (value: number | undefined): number | undefined =>
