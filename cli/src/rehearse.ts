@@ -187,6 +187,7 @@ function ofSet(
   if (!plant.known) return { ...set, missing: plant.missing.map(formatPath) };
   return {
     ...set,
+    loadFrom: plant.value.loadFrom,
     ...(kind === 'outage' ? outage(plant.value, design, ask) : nights(plant.value, design, ask)),
   };
 }

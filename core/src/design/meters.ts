@@ -4,6 +4,34 @@ import { id, name, nonNegative } from '../values/quantities.ts';
 export const SEASONS = ['winter', 'spring', 'summer', 'autumn'] as const;
 export type Season = (typeof SEASONS)[number];
 
+/** Seasons as months have them north of the equator. */
+const SEASON_OF_MONTH: readonly Season[] = [
+  'winter',
+  'winter',
+  'spring',
+  'spring',
+  'spring',
+  'summer',
+  'summer',
+  'summer',
+  'autumn',
+  'autumn',
+  'autumn',
+  'winter',
+];
+const OPPOSITE: Record<Season, Season> = {
+  winter: 'summer',
+  spring: 'autumn',
+  summer: 'winter',
+  autumn: 'spring',
+};
+
+/** The season of a month, counted from 0. */
+export function seasonOf(month: number, southern: boolean): Season {
+  const north = SEASON_OF_MONTH[month] ?? 'winter';
+  return southern ? OPPOSITE[north] : north;
+}
+
 /** How many steps the load-duration curve of a summary has: one per hundredth of the time, both ends included. */
 export const DURATION_POINTS = 101;
 

@@ -1,5 +1,5 @@
 import { readFigure } from '../words/figure.ts';
-import { DURATION_POINTS, type MeterSummary, type Season, SEASONS } from '../design/meters.ts';
+import { DURATION_POINTS, type MeterSummary, seasonOf, SEASONS } from '../design/meters.ts';
 import { cachedZone, DAY_MS, instantsOf, localMs, type ZoneOffsetMin } from './zone.ts';
 import { type DateOrder, readTimestamp } from './timestamps.ts';
 
@@ -148,27 +148,6 @@ export function readIntervalRows(
   return { ok: true, value: { readings, intervalMin, bad, repeated } };
 }
 
-const SEASON_OF_MONTH: readonly Season[] = [
-  'winter',
-  'winter',
-  'spring',
-  'spring',
-  'spring',
-  'summer',
-  'summer',
-  'summer',
-  'autumn',
-  'autumn',
-  'autumn',
-  'winter',
-];
-const OPPOSITE: Record<Season, Season> = {
-  winter: 'summer',
-  spring: 'autumn',
-  summer: 'winter',
-  autumn: 'spring',
-};
-
 function dayOfSeasons(
   readings: readonly IntervalReading[],
   zone: ZoneOffsetMin,
@@ -177,8 +156,7 @@ function dayOfSeasons(
   const sums = new Map(SEASONS.map((season) => [season, { w: new Float64Array(24), n: new Int32Array(24) }]));
   for (const { startMs, watts } of readings) {
     const local = localMs(startMs, zone);
-    const north = SEASON_OF_MONTH[new Date(local).getUTCMonth()] ?? 'winter';
-    const sum = sums.get(southern ? OPPOSITE[north] : north);
+    const sum = sums.get(seasonOf(new Date(local).getUTCMonth(), southern));
     const hour = Math.floor((((local % DAY_MS) + DAY_MS) % DAY_MS) / 3_600_000);
     if (sum === undefined) continue;
     sum.w[hour] = (sum.w[hour] ?? 0) + watts;

@@ -1,7 +1,8 @@
 import { chanceOf, next, normal } from './chance.ts';
 import { type OutageResult, type OutageRun, runOutage } from './outage.ts';
 import type { OutagePattern } from './patterns.ts';
-import { MINUTES_OF_DAY, type Plant, SEASONS } from './plant.ts';
+import type { Plant } from './plant.ts';
+import { MINUTES_OF_DAY, SEASONS } from './year.ts';
 
 /** What many nights are played with. */
 export interface NightsRun {

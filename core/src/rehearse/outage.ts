@@ -9,7 +9,8 @@ import {
   noMinute,
   scaleTo,
 } from './minute.ts';
-import { MINUTES_OF_DAY, type Plant, SEASONS } from './plant.ts';
+import type { Plant } from './plant.ts';
+import { MINUTES_OF_DAY, SEASONS } from './year.ts';
 
 /** What is played. */
 export interface OutageRun {
@@ -152,8 +153,7 @@ function findLoad(
   plant: Plant,
   dropped: Uint8Array,
   now: Minute,
-  at: number,
-  factor: number,
+  { at, season, factor }: State,
   isRunning: boolean,
 ): void {
   now.wantedW = 0;
@@ -168,7 +168,8 @@ function findLoad(
       else if (now.soc >= level + HYSTERESIS - ROUNDING) dropped[index] = 0;
     }
     if (board.onlyWithGenerator && !isRunning) continue;
-    const watts = (board.minuteW[at] ?? 0) * factor;
+    const day = board.seasonW === undefined ? board.minuteW : board.seasonW[season];
+    const watts = (day?.[at] ?? 0) * factor;
     now.wantedW += watts;
     if (dropped[index] === 1 && !isRunning) continue;
     now.loadW += watts;
@@ -308,7 +309,7 @@ function playMinute(
   clear(now, state.fullWh > 0 ? state.heldWh / state.fullWh : 0);
   if (state.isDown && now.soc >= plant.floorSoc + HYSTERESIS - ROUNDING) state.isDown = false;
   const isRunning = runEngine(plant, run, state, now.soc) && !state.isStopped;
-  findLoad(plant, dropped, now, at, state.factor, isRunning);
+  findLoad(plant, dropped, now, state, isRunning);
   const { season } = state;
   const sky = run.clearness[least(day, run.clearness.length - 1)] ?? 0;
   const sunDcW = (plant.sunDcW[season]?.[at] ?? 0) * sky;

@@ -9,11 +9,9 @@ import type { CompiledStack, Installation } from '../installation/installation.t
 import { isOwnBank } from '../installation/ownBank.ts';
 import { all, field, type Known, known, mapKnown, unknownAt } from '../values/known.ts';
 import { engineOf } from './engine.ts';
+import { measuredBoards } from './meterDays.ts';
 import { clearSky } from './sun.ts';
-
-export const MINUTES_OF_DAY = 1440;
-/** The year in stretches of five days: the sun hardly moves within one. */
-export const SEASONS = 73;
+import { MINUTES_OF_DAY, SEASONS } from './year.ts';
 
 /** A board that is carried, or not, by itself. */
 export interface PlantBoard {
@@ -25,6 +23,8 @@ export interface PlantBoard {
   readonly onlyWithGenerator: boolean;
   /** Average power by minute of the day, W. */
   readonly minuteW: Float64Array;
+  /** The same by season of the year, where a meter has measured it. */
+  readonly seasonW?: readonly Float64Array[];
 }
 
 /** A generator as the minutes need it. */
@@ -50,6 +50,8 @@ export interface Plant {
   readonly stackId: string;
   readonly name: string;
   readonly boards: readonly PlantBoard[];
+  /** Where their load is from, in a sentence. */
+  readonly loadFrom: string;
   /** What the set carries for long, W; and how many units it comes from. */
   readonly ratedW: number;
   readonly unitCount: number;
@@ -248,7 +250,7 @@ export function plantOf(installation: Installation, compiled: CompiledStack): Kn
   return known({
     stackId: stack.id,
     name: stack.name,
-    boards: boardsOf(compiled, part),
+    ...measuredBoards(installation, compiled, boardsOf(compiled, part), part),
     ratedW: capability.totalW * share,
     unitCount: stack.units.length,
     lostUnit: type.lostUnit,

@@ -25,7 +25,10 @@ function mixText(hash: number, text: string): number {
 export function plantKey(plant: Plant): string {
   const { boards, efficiencyW, efficiency, sunDcW, sunAcW, ...plain } = plant;
   let hash = mixText(SEED, JSON.stringify(plain));
-  for (const { minuteW, ...board } of boards) hash = mixAll(mixText(hash, JSON.stringify(board)), minuteW);
+  for (const { minuteW, seasonW = [], ...board } of boards) {
+    hash = mixAll(mixText(hash, JSON.stringify(board)), minuteW);
+    for (const day of seasonW) hash = mixAll(hash, day);
+  }
   for (const column of [efficiencyW, efficiency, ...sunDcW, ...sunAcW]) hash = mixAll(hash, column);
   return (hash >>> 0).toString(36);
 }

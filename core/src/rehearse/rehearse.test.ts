@@ -8,7 +8,8 @@ import { addLoad, bank1, baseDesign, item1, stack1 } from '../testkit/designs.ts
 import { chanceOf } from './chance.ts';
 import type { Minute } from './minute.ts';
 import { runOutage } from './outage.ts';
-import { type Plant, SEASONS } from './plant.ts';
+import type { Plant } from './plant.ts';
+import { SEASONS } from './year.ts';
 import { askProblem, nightsRun, outageRun, plantsOf } from './rehearse.ts';
 import { analyse } from '../checks/analyse.ts';
 import { motorStart, startersOf } from './motorStart.ts';

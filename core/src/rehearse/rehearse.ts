@@ -4,7 +4,8 @@ import { chanceOf } from './chance.ts';
 import type { NightsRun } from './nights.ts';
 import type { OutageRun } from './outage.ts';
 import { LONGEST_MINUTES, type OutagePattern, RURAL } from './patterns.ts';
-import { MINUTES_OF_DAY, type Plant, plantOf, SEASONS } from './plant.ts';
+import { type Plant, plantOf } from './plant.ts';
+import { MINUTES_OF_DAY, SEASONS } from './year.ts';
 
 /** How a rehearsal is asked for, in the units of people. */
 export interface RehearsalAsk {

@@ -1,6 +1,7 @@
 import type { OutageRun } from '../rehearse/outage.ts';
 import type { Energy } from '../rehearse/minute.ts';
-import { MINUTES_OF_DAY, type Plant, SEASONS } from '../rehearse/plant.ts';
+import type { Plant } from '../rehearse/plant.ts';
+import { MINUTES_OF_DAY, SEASONS } from '../rehearse/year.ts';
 
 export const steady = (watts: number): Float64Array => new Float64Array(MINUTES_OF_DAY).fill(watts);
 
@@ -17,6 +18,7 @@ export const plant = (over: Partial<Plant> = {}): Plant => ({
       minuteW: steady(1000),
     },
   ],
+  loadFrom: '',
   ratedW: 5000,
   unitCount: 1,
   lostUnit: 'set-stops',

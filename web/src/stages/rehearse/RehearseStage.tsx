@@ -144,6 +144,7 @@ function OneSet({
               </p>
             )}
             {typeof ask === 'string' && <p className="text-over">{ask}</p>}
+            <p className="text-[13px] text-quiet">{plant.loadFrom}</p>
             <LeftOut plant={plant} />
             {shown !== undefined && played !== undefined && (
               <OutageView
