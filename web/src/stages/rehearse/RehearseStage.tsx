@@ -85,7 +85,7 @@ function OneSet({
   );
   const kept = useKeptOutage((store) => store.kept);
   const wholeS = Math.max(shown?.minutes ?? 1, kept?.minutes ?? 0) * 60;
-  const ruler = useRuler(wholeS, tab === 'transfer' ? FIRST_SECONDS : { fromS: 0, toS: wholeS });
+  const ruler = useRuler(wholeS, tab === 'transfer' ? FIRST_SECONDS : 'whole');
   const ruled =
     plant === undefined || played === undefined ? null : (
       <SetRuler
@@ -96,6 +96,7 @@ function OneSet({
         played={played}
         kept={kept?.played}
         frequencyHz={design.site.frequencyHz}
+        isOfSeconds={tab === 'transfer'}
       />
     );
   return (
@@ -104,7 +105,7 @@ function OneSet({
       onValueChange={(value) => {
         const next = TABS.find(({ key }) => key === value)?.key ?? 'outage';
         // Each clock is a part of the one ruler.
-        if (next !== 'nights') ruler.show(next === 'transfer' ? FIRST_SECONDS : { fromS: 0, toS: wholeS });
+        if (next !== 'nights') ruler.show(next === 'transfer' ? FIRST_SECONDS : 'whole');
         onTab(next);
       }}
     >

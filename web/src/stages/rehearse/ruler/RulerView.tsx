@@ -18,19 +18,25 @@ const TWICE = 2;
 const LAST_PLACE = 0.9;
 
 function Presets({ ruler, wholeS }: { readonly ruler: Ruler; readonly wholeS: number }) {
-  const all: readonly (TimeView & { readonly title: string })[] = [
+  const parts: readonly (TimeView & { readonly title: string })[] = [
     { title: 'First 0.2 s', fromS: -AHEAD_S, toS: 0.2 },
     { title: 'First 10 s', fromS: -AHEAD_S, toS: 10 },
     { title: 'First hour', fromS: 0, toS: 3600 },
-    { title: 'All of it', fromS: 0, toS: wholeS },
   ];
-  return all
-    .filter(({ title, toS }) => title === 'All of it' || toS < wholeS)
-    .map(({ title, ...view }) => (
-      <button key={title} type="button" className="button" onClick={() => ruler.show(view)}>
-        {title}
+  return (
+    <>
+      {parts
+        .filter(({ toS }) => toS < wholeS)
+        .map(({ title, ...view }) => (
+          <button key={title} type="button" className="button" onClick={() => ruler.show(view)}>
+            {title}
+          </button>
+        ))}
+      <button type="button" className="button" onClick={() => ruler.show('whole')}>
+        All of it
       </button>
-    ));
+    </>
+  );
 }
 
 function Controls({
@@ -121,7 +127,7 @@ export function RulerView({
   return (
     <section aria-label="Ruler" className="grid gap-2">
       <Controls ruler={ruler} wholeS={wholeS} marks={marks} />
-      <p className="min-h-10 text-[13px]">
+      <p className="min-h-10 text-[13px] md:min-h-5">
         <strong className="tabular-nums">{timeWords(cursorS)}</strong>
         {now !== undefined && <span className={now.isBad ? 'text-over' : ''}> {now.sentence}</span>}
       </p>

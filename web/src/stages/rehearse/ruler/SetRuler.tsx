@@ -3,9 +3,17 @@ import { useMemo } from 'react';
 import { useOpenJob } from '../../../state/job.ts';
 import { useKeptNights } from '../keptNights.ts';
 import type { Played } from '../playOutage.ts';
-import { frequencyLane, lanesOf, nightsLane } from './lanes.ts';
+import { frequencyLane, type Lane, lanesOf, nightsLane } from './lanes.ts';
 import { type Mark, RulerView } from './RulerView.tsx';
 import type { Ruler } from './useRuler.ts';
+
+/** What an outage of hours is read by first. */
+const OF_HOURS = ['soc', 'boards', 'power', 'sources', 'current', 'nights'];
+
+const hoursFirst = (lanes: readonly Lane[]): readonly Lane[] => [
+  ...OF_HOURS.flatMap((key) => lanes.filter((lane) => lane.key === key)),
+  ...lanes.filter(({ key }) => !OF_HOURS.includes(key)),
+];
 
 /** The ruler of one set: its first seconds, the minutes of an outage, and how long many nights last. */
 export function SetRuler({
@@ -16,6 +24,7 @@ export function SetRuler({
   played,
   kept,
   frequencyHz,
+  isOfSeconds,
 }: {
   readonly ruler: Ruler;
   readonly wholeS: number;
@@ -24,6 +33,8 @@ export function SetRuler({
   readonly played: Played;
   readonly kept: Played | undefined;
   readonly frequencyHz: number | undefined;
+  /** Whether the first seconds are looked at, and not the hours. */
+  readonly isOfSeconds: boolean;
 }) {
   const { id } = useOpenJob();
   const nights = useKeptNights((store) => store.kept.get(`${id} ${plant.stackId}`));
@@ -48,7 +59,7 @@ export function SetRuler({
     <RulerView
       ruler={ruler}
       wholeS={wholeS}
-      lanes={lanes}
+      lanes={isOfSeconds ? lanes : hoursFirst(lanes)}
       marks={marks}
       note={
         isTripped

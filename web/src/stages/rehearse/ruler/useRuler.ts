@@ -9,7 +9,8 @@ export interface Ruler {
   readonly view: TimeView;
   readonly cursorS: number;
   readonly isPlaying: boolean;
-  readonly show: (view: TimeView) => void;
+  /** Looks at a part, or at the whole, however long that becomes. */
+  readonly show: (view: TimeView | 'whole') => void;
   readonly zoom: (times: number) => void;
   readonly moveTo: (seconds: number) => void;
   readonly step: (steps: number) => void;
@@ -17,11 +18,11 @@ export interface Ruler {
 }
 
 /** Which part of the time is looked at, and where the cursor stands. */
-export function useRuler(wholeS: number, first: TimeView): Ruler {
+export function useRuler(wholeS: number, first: TimeView | 'whole'): Ruler {
   const [wanted, setView] = useState(first);
   const [cursor, setCursor] = useState(0);
   const [isPlaying, play] = useState(false);
-  const view = held(wanted, wholeS);
+  const view = wanted === 'whole' ? { fromS: 0, toS: wholeS } : held(wanted, wholeS);
   const cursorS = Math.min(cursor, wholeS);
   const { fromS, toS } = view;
   useEffect(() => {
@@ -40,7 +41,7 @@ export function useRuler(wholeS: number, first: TimeView): Ruler {
   const moveTo = (seconds: number): void => {
     const at = Math.min(Math.max(seconds, -AHEAD_S), wholeS);
     setCursor(at);
-    setView(showing(view, at, wholeS));
+    if (at < fromS || at > toS) setView(showing(view, at, wholeS));
   };
   return {
     view,
@@ -48,7 +49,8 @@ export function useRuler(wholeS: number, first: TimeView): Ruler {
     isPlaying,
     show: (one) => {
       setView(one);
-      setCursor((at) => (at >= one.fromS && at <= one.toS ? at : Math.max(0, one.fromS)));
+      if (one !== 'whole')
+        setCursor((at) => (at >= one.fromS && at <= one.toS ? at : Math.max(0, one.fromS)));
     },
     zoom: (times) => setView(zoomed(view, times, Math.min(Math.max(cursorS, fromS), toS), wholeS)),
     moveTo,
