@@ -8,10 +8,10 @@ const JUDGED = [...LAID, 'sizing', 'checks'];
 /** Each room of the core with the rooms it may look into besides itself. */
 const MAY_LOOK_INTO = {
   values: [],
-  network: [],
+  network: ['values'],
   words: ['values'],
   waveform: ['values'],
-  codes: ['network'],
+  codes: ['values', 'network'],
   catalogue: ['values', 'codes', 'words'],
   design: ['values', 'codes', 'catalogue', 'words'],
   installation: GROUND,

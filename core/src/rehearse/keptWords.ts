@@ -1,4 +1,4 @@
-import type { KeptRehearsal } from '../design/rehearsals.ts';
+import type { KeptRehearsal } from '../installation/facts.ts';
 import { formatNumber } from '../words/quantity.ts';
 import { PATTERNS, typedPattern } from './patterns.ts';
 

@@ -1,6 +1,6 @@
-import { type MeterSummary, seasonOf } from '../design/meters.ts';
+import { type MeterSummary, seasonOf } from '../installation/facts.ts';
 import type { CompiledStack, Installation } from '../installation/installation.ts';
-import type { PlantBoard } from './plant.ts';
+import type { PlantBoard } from './plantBoard.ts';
 import { SEASONS } from './year.ts';
 
 const MINUTES_OF_HOUR = 60;

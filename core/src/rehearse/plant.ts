@@ -10,22 +10,9 @@ import { isOwnBank } from '../installation/ownBank.ts';
 import { all, field, type Known, known, mapKnown, unknownAt } from '../values/known.ts';
 import { engineOf } from './engine.ts';
 import { measuredBoards } from './meterDays.ts';
+import type { PlantBoard } from './plantBoard.ts';
 import { clearSky } from './sun.ts';
 import { MINUTES_OF_DAY, SEASONS } from './year.ts';
-
-/** A board that is carried, or not, by itself. */
-export interface PlantBoard {
-  readonly partitionId: string;
-  readonly name: string;
-  /** Below this state of charge it is dropped; undefined for one that stays. */
-  readonly shedBelowSoc: number | undefined;
-  /** Live while a generator runs, and then only. */
-  readonly onlyWithGenerator: boolean;
-  /** Average power by minute of the day, W. */
-  readonly minuteW: Float64Array;
-  /** The same by season of the year, where a meter has measured it. */
-  readonly seasonW?: readonly Float64Array[];
-}
 
 /** A generator as the minutes need it. */
 export interface PlantGenerator {
