@@ -325,13 +325,16 @@ export { type OutageResult, type OutageRun, runOutage } from './rehearse/outage.
 export { type Minute } from './rehearse/minute.ts';
 export {
   firstNights,
+  type NightColumns,
   nightColumns,
+  type NightsRun,
   nightRun,
   type NightsSummary,
+  placeNights,
   playNights,
   summarise,
 } from './rehearse/nights.ts';
-export { type Driver, driversOf } from './rehearse/drivers.ts';
+export { choiceCount, type Driver, driversOf, playChoice, rankDrivers } from './rehearse/drivers.ts';
 export { type OutagePattern, PATTERNS, RURAL, typedPattern } from './rehearse/patterns.ts';
 export type { Plant } from './rehearse/plant.ts';
 export { type LinePickup, type Transfer, transferOf } from './rehearse/transfer.ts';

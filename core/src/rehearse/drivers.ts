@@ -75,14 +75,36 @@ function choicesOf(plant: Plant, run: NightsRun): Choice[] {
   ];
 }
 
-/** Which choice moves the answer most: each played over the same nights, the best first. */
-export function driversOf(plant: Plant, run: NightsRun, now: NightsSummary): Driver[] {
-  return choicesOf(plant, run)
-    .map(({ title, plant: other, run: otherRun }): Driver => {
-      const columns = nightColumns(other, otherRun.nights);
-      playNights(other, otherRun, columns, 0, otherRun.nights);
-      const summary = summarise(other, otherRun, columns);
-      return { title, summary, gain: summary.carried - now.carried };
-    })
-    .sort((a, b) => b.gain - a.gain);
+/** How many choices there are to be played; each can be played by itself, on any thread. */
+export const choiceCount = (plant: Plant, run: NightsRun): number => choicesOf(plant, run).length;
+
+/** What the same nights come to with one of the choices made otherwise; undefined for a number that there is not. */
+export function playChoice(
+  plant: Plant,
+  run: NightsRun,
+  index: number,
+): Pick<Driver, 'title' | 'summary'> | undefined {
+  const choice = choicesOf(plant, run)[index];
+  if (choice === undefined) return undefined;
+  const columns = nightColumns(choice.plant, choice.run.nights);
+  playNights(choice.plant, choice.run, columns, 0, choice.run.nights);
+  return { title: choice.title, summary: summarise(choice.plant, choice.run, columns) };
 }
+
+/** Choices that have been played, the one that moves the answer most first. */
+export const rankDrivers = (
+  played: readonly Pick<Driver, 'title' | 'summary'>[],
+  now: NightsSummary,
+): Driver[] =>
+  played
+    .map((one): Driver => ({ ...one, gain: one.summary.carried - now.carried }))
+    .sort((a, b) => b.gain - a.gain);
+
+/** Which choice moves the answer most: each played over the same nights, the best first. */
+export const driversOf = (plant: Plant, run: NightsRun, now: NightsSummary): Driver[] =>
+  rankDrivers(
+    Array.from({ length: choiceCount(plant, run) }, (_, index) => playChoice(plant, run, index)).filter(
+      (one) => one !== undefined,
+    ),
+    now,
+  );

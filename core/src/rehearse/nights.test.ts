@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { chanceOf, next, normal } from './chance.ts';
 import { driversOf } from './drivers.ts';
-import { nightColumns, nightRun, type NightsRun, playNights, summarise } from './nights.ts';
+import { nightColumns, nightRun, type NightsRun, placeNights, playNights, summarise } from './nights.ts';
 import { runOutage } from './outage.ts';
 import { PATTERNS, RURAL, typedPattern } from './patterns.ts';
 import { type Plant } from './plant.ts';
@@ -58,6 +58,17 @@ describe('many nights', () => {
     playNights(plant(), nights(), halves, 200, 400);
     playNights(plant(), nights(), halves, 0, 200);
     expect(halves).toEqual(whole);
+    // On two threads: each plays into columns of its own, which are put in their place.
+    const placed = nightColumns(plant(), 400);
+    for (const [from, to] of [
+      [150, 400],
+      [0, 150],
+    ] as const) {
+      const part = nightColumns(plant(), to - from);
+      playNights(plant(), nights(), part, from, to, from);
+      placeNights(placed, part, from);
+    }
+    expect(placed).toEqual(whole);
     const again = runOutage(plant(), nightRun(nights(), 123));
     expect(again.lastedMinutes).toBe(whole.lasted[123]);
   });

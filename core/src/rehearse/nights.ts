@@ -99,17 +99,18 @@ function keep(columns: NightColumns, night: number, minutes: number, result: Out
   });
 }
 
-/** Plays some of the nights into their columns. Any split over threads gives the same: each night has a stream of its own. */
+/** Plays some of the nights into their columns, or from an offset on into columns of their own. Any split over threads gives the same: each night has a stream of its own. */
 export function playNights(
   plant: Plant,
   run: NightsRun,
   columns: NightColumns,
   from: number,
   to: number,
+  offset = 0,
 ): void {
   for (let night = from; night < to; night += 1) {
     const one = nightRun(run, night);
-    keep(columns, night, one.minutes, runOutage(plant, one));
+    keep(columns, night - offset, one.minutes, runOutage(plant, one));
   }
 }
 
@@ -125,6 +126,25 @@ export const firstNights = (columns: NightColumns, nights: number): NightColumns
   overloadMinutes: columns.overloadMinutes.subarray(0, nights),
   boardMinutes: columns.boardMinutes.map((column) => column.subarray(0, nights)),
 });
+
+const COLUMN_KEYS = [
+  'minutes',
+  'lasted',
+  'unservedWh',
+  'generatorMinutes',
+  'generatorStarts',
+  'litres',
+  'lowestSoc',
+  'overloadMinutes',
+] as const;
+
+/** Nights that were played elsewhere, into their place among all. */
+export function placeNights(columns: NightColumns, part: NightColumns, from: number): void {
+  for (const key of COLUMN_KEYS) columns[key].set(part[key], from);
+  columns.boardMinutes.forEach((column, board) =>
+    column.set(part.boardMinutes[board] ?? new Float64Array(0), from),
+  );
+}
 
 /** What share of a sorted column lies below a value. */
 const valueAt = (sorted: Float64Array, share: number): number =>

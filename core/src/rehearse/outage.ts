@@ -1,14 +1,5 @@
 import { type Chance, next } from './chance.ts';
-import {
-  account,
-  clear,
-  type Energy,
-  inWattHours,
-  type Minute,
-  noEnergy,
-  noMinute,
-  scaleTo,
-} from './minute.ts';
+import type { Energy, Minute } from './minute.ts';
 import type { Plant } from './plant.ts';
 import { MINUTES_OF_DAY, SEASONS } from './year.ts';
 
@@ -67,39 +58,14 @@ const OFF = 0;
 const COMING = 1;
 const RUNNING = 2;
 
-/** Everything that a run carries from one minute to the next. */
-interface State {
-  fullWh: number;
-  heldWh: number;
-  ratedW: number;
-  idleW: number;
-  mostDischargeW: number;
-  mostChargeW: number;
-  /** Empty, until the bank has recovered; or stopped for good. */
-  isDown: boolean;
-  isStopped: boolean;
-  engine: typeof OFF | typeof COMING | typeof RUNNING;
-  engineWait: number;
-  engineMinutes: number;
-  engineStarts: number;
-  litres: number;
-  overloads: number;
-  factor: number;
-  /** Minute of the day, day of the outage, season of the year. */
-  at: number;
-  day: number;
-  season: number;
-}
-
 /** Efficiency of a unit at what it gives: straight between its points, flat outside. */
-function efficiencyOf({ efficiencyW, efficiency, sharedBy }: Plant, watts: number): number {
-  const each = watts / sharedBy;
-  const last = efficiencyW.length - 1;
-  if (last === 0 || each <= (efficiencyW[0] ?? 0)) return efficiency[0] ?? 1;
+function efficiencyAt(each: number, pointsW: Float64Array, efficiency: Float64Array): number {
+  const last = pointsW.length - 1;
+  if (last === 0 || each <= (pointsW[0] ?? 0)) return efficiency[0] ?? 1;
   for (let at = 1; at <= last; at += 1) {
-    const high = efficiencyW[at] ?? 0;
+    const high = pointsW[at] ?? 0;
     if (each > high) continue;
-    const low = efficiencyW[at - 1] ?? 0;
+    const low = pointsW[at - 1] ?? 0;
     const from = efficiency[at - 1] ?? 1;
     return from + (((efficiency[at] ?? 1) - from) * (each - low)) / (high - low);
   }
@@ -108,261 +74,293 @@ function efficiencyOf({ efficiencyW, efficiency, sharedBy }: Plant, watts: numbe
 
 const positive = (value: number): number => (value > 0 ? value : 0);
 const least = (a: number, b: number): number => (a < b ? a : b);
-
-/** A unit or a module is gone from now on. */
-function lose(plant: Plant, state: State, sums: Energy, what: 'unit' | 'module'): void {
-  if (what === 'module') {
-    const left = (plant.moduleCount - 1) / plant.moduleCount;
-    // What was in it is lost to this outage.
-    sums.battery += state.heldWh * (1 - left) * HOUR;
-    sums.losses += state.heldWh * (1 - left) * HOUR;
-    state.fullWh *= left;
-    state.heldWh *= left;
-    state.mostDischargeW *= left;
-    state.mostChargeW *= left;
-    return;
-  }
-  if (plant.lostUnit === 'set-stops' || plant.unitCount === 1) {
-    state.isStopped = true;
-    return;
-  }
-  const left = (plant.unitCount - 1) / plant.unitCount;
-  state.ratedW *= left;
-  state.idleW *= left;
-}
-
-/** Called for by the level, there after a while, and gone when the bank is full enough or the fuel is not. */
-function runEngine(plant: Plant, run: OutageRun, state: State, soc: number): boolean {
-  const { generator } = plant;
-  if (generator === undefined) return false;
-  const hasFuel = state.litres < generator.fuelL;
-  if (state.engine === OFF && hasFuel && (state.isDown || soc <= run.generatorFromSoc)) {
-    state.engine = COMING;
-    state.engineWait = generator.warmUpMin + (generator.start === 'two-wire' ? 0 : run.handMinutes);
-  } else if (state.engine === COMING) state.engineWait -= 1;
-  if (state.engine === COMING && state.engineWait <= 0) {
-    state.engine = RUNNING;
-    state.engineStarts += 1;
-  }
-  if (state.engine === RUNNING && (soc >= run.generatorToSoc || !hasFuel)) state.engine = OFF;
-  return state.engine === RUNNING;
-}
-
-/** What is on by the level of the bank, and what it takes. */
-function findLoad(
-  plant: Plant,
-  dropped: Uint8Array,
-  now: Minute,
-  { at, season, factor }: State,
-  isRunning: boolean,
-): void {
-  now.wantedW = 0;
-  now.loadW = 0;
-  now.boards = 0;
-  for (let index = 0; index < plant.boards.length; index += 1) {
-    const board = plant.boards[index];
-    if (board === undefined) continue;
-    const level = board.shedBelowSoc;
-    if (level !== undefined) {
-      if (now.soc <= level) dropped[index] = 1;
-      else if (now.soc >= level + HYSTERESIS - ROUNDING) dropped[index] = 0;
-    }
-    if (board.onlyWithGenerator && !isRunning) continue;
-    const day = board.seasonW === undefined ? board.minuteW : board.seasonW[season];
-    const watts = (day?.[at] ?? 0) * factor;
-    now.wantedW += watts;
-    if (dropped[index] === 1 && !isRunning) continue;
-    now.loadW += watts;
-    now.boards |= 1 << index;
-  }
-}
-
-/** A dark set: sun on its DC side still covers what idles, and charges. */
-function standDark(state: State, now: Minute, sunDcW: number): void {
-  now.served = 0;
-  if (state.isStopped || sunDcW <= state.idleW) return;
-  const intoW = least(sunDcW - state.idleW, least(state.mostChargeW, (state.fullWh - state.heldWh) * HOUR));
-  now.sunDcW = intoW + state.idleW;
-  now.idleW = state.idleW;
-  now.batteryW = -intoW;
-}
-
-/** An empty bank feeds nothing, not even what idles. */
-function idleOnWhatIsThere(state: State, now: Minute): void {
-  const mostW = positive(state.heldWh * HOUR);
-  if (now.batteryW <= mostW) return;
-  now.idleW -= now.batteryW - mostW;
-  now.batteryW = mostW;
-}
-
-/** Nothing is served for this minute; what idles is covered by sun and bank. */
-function openUp(state: State, now: Minute, sunDcW: number): void {
-  state.overloads += 1;
-  now.served = 0;
-  now.sunAcW = 0;
-  now.generatorW = 0;
-  now.lossW = 0;
-  now.idleW = state.idleW;
-  now.sunDcW = least(sunDcW, state.idleW);
-  now.batteryW = state.idleW - now.sunDcW;
-  idleOnWhatIsThere(state, now);
-}
-
-/** A live set: the generator or the inverters carry the load, sun goes first, the bank gives or takes the rest. */
-function carry(
-  plant: Plant,
-  state: State,
-  now: Minute,
-  sunDcW: number,
-  sunAcW: number,
-  isRunning: boolean,
-): void {
-  const { generator } = plant;
-  let leftToChargeW = least(state.mostChargeW, positive((state.fullWh - state.heldWh) * HOUR));
-  let intoW = 0;
-  let restW = now.loadW;
-  now.served = 1;
-  if (isRunning && generator !== undefined) {
-    if (now.loadW > generator.mostW) {
-      openUp(state, now, sunDcW);
-      return;
-    }
-    const offeredW = least(generator.chargeW, positive(generator.targetW - now.loadW));
-    const efficiency = efficiencyOf(plant, offeredW);
-    const dcW = least(offeredW * efficiency, leftToChargeW);
-    now.generatorW = now.loadW + dcW / efficiency;
-    now.lossW += dcW / efficiency - dcW;
-    intoW += dcW;
-    leftToChargeW -= dcW;
-    restW = 0;
-  } else if (now.loadW > state.ratedW) {
-    openUp(state, now, sunDcW);
-    return;
-  }
-  if (!isRunning || plant.acStaysWithGenerator) {
-    const toLoadW = least(sunAcW, restW);
-    restW -= toLoadW;
-    const surplusW = sunAcW - toLoadW;
-    const efficiency = efficiencyOf(plant, surplusW);
-    const dcW = least(surplusW * efficiency, leftToChargeW);
-    now.sunAcW = toLoadW + dcW / efficiency;
-    now.lossW += dcW / efficiency - dcW;
-    intoW += dcW;
-    leftToChargeW -= dcW;
-  }
-  const outW = restW === 0 ? 0 : restW / efficiencyOf(plant, restW);
-  now.lossW += outW - restW;
-  now.idleW = state.idleW;
-  const needW = outW + state.idleW;
-  const directW = least(sunDcW, needW);
-  const spareW = least(sunDcW - directW, leftToChargeW);
-  now.sunDcW = directW + spareW;
-  now.batteryW = needW - directW - spareW - intoW;
-  if (now.batteryW > state.mostDischargeW) {
-    openUp(state, now, sunDcW);
-    return;
-  }
-  if (isRunning) {
-    idleOnWhatIsThere(state, now);
-    return;
-  }
-  const leftWh = state.heldWh - state.fullWh * plant.floorSoc;
-  if (now.batteryW / HOUR <= leftWh + NOTHING_WH) return;
-  // Dry in the middle of this minute: served so far, and no further.
-  scaleTo(now, positive(leftWh * HOUR) / now.batteryW);
-  state.isDown = true;
-}
-
-const startState = (plant: Plant, run: OutageRun): State => ({
-  fullWh: plant.fullWh,
-  heldWh: plant.fullWh * run.startSoc,
-  ratedW: plant.ratedW,
-  idleW: plant.idleW,
-  mostDischargeW: plant.mostDischargeW,
-  mostChargeW: plant.mostChargeW,
-  isDown: false,
-  isStopped: false,
-  engine: OFF,
-  engineWait: 0,
-  engineMinutes: 0,
-  engineStarts: 0,
-  litres: 0,
-  overloads: 0,
-  factor: run.loadFactor,
-  at: run.startMinute,
-  day: 0,
-  season: run.season,
-});
-
-/** Plays one minute; answers the sun that there was, used or not. */
-function playMinute(
-  plant: Plant,
-  run: OutageRun,
-  state: State,
-  dropped: Uint8Array,
-  now: Minute,
-  minute: number,
-): number {
-  const { at, day } = state;
-  if (run.chance !== undefined && minute % QUARTER === 0)
-    state.factor = run.loadFactor * (1 + LOAD_SPREAD * (next(run.chance) + next(run.chance) - 1));
-  clear(now, state.fullWh > 0 ? state.heldWh / state.fullWh : 0);
-  if (state.isDown && now.soc >= plant.floorSoc + HYSTERESIS - ROUNDING) state.isDown = false;
-  const isRunning = runEngine(plant, run, state, now.soc) && !state.isStopped;
-  findLoad(plant, dropped, now, state, isRunning);
-  const { season } = state;
-  const sky = run.clearness[least(day, run.clearness.length - 1)] ?? 0;
-  const sunDcW = (plant.sunDcW[season]?.[at] ?? 0) * sky;
-  const sunAcW = (plant.sunAcW[season]?.[at] ?? 0) * sky;
-  if (state.isStopped || (state.isDown && !isRunning)) standDark(state, now, sunDcW);
-  else carry(plant, state, now, sunDcW, sunAcW, isRunning);
-  const { generator } = plant;
-  if (generator !== undefined && isRunning) {
-    state.engineMinutes += 1;
-    state.litres += (generator.idleLPerH + (generator.lPerKwh * now.generatorW) / 1000) / HOUR;
-  }
-  state.heldWh -= now.batteryW / HOUR;
-  state.at += 1;
-  if (state.at === MINUTES_OF_DAY) {
-    state.at = 0;
-    state.day += 1;
-    state.season = (run.season + Math.floor(state.day / DAYS_OF_SEASON)) % SEASONS;
-  }
-  return sunDcW + sunAcW;
-}
+const NO_SUN = new Float64Array(MINUTES_OF_DAY);
+/** No state of charge is below or above it: a board without a level is never dropped. */
+const NEVER = NaN;
 
 /**
  * Plays one outage minute by minute: what is on by the level of the bank, what sun and generator give, the rest from the bank within its
  * limits. A bank that runs dry in the middle of a minute serves that part of it. Nothing is allocated from minute to minute.
+ *
+ * It is one long function on purpose: forty-three million minutes are played for ten thousand outages of three days, and only what is
+ * local to one function stays in the registers of the machine. Split into functions that hand figures on it took half as long again.
  */
 export function runOutage(plant: Plant, run: OutageRun, watch?: Watch): OutageResult {
-  const state = startState(plant, run);
-  const sums = noEnergy();
-  const now = noMinute();
-  const dropped = new Uint8Array(plant.boards.length);
-  const boardMinutes = new Float64Array(plant.boards.length);
+  const { boards, floorSoc, generator, sharedBy, efficiencyW, efficiency, acStaysWithGenerator } = plant;
+  const { chance, clearness, lose, minutes, generatorFromSoc, generatorToSoc } = run;
+  const boardCount = boards.length;
+  const boardMinutes = new Float64Array(boardCount);
+  const dropped = new Uint8Array(boardCount);
+  const shedAtSoc = Float64Array.from(boards, ({ shedBelowSoc }) => shedBelowSoc ?? NEVER);
+  const wantsEngine = Uint8Array.from(boards, ({ onlyWithGenerator }) => (onlyWithGenerator ? 1 : 0));
+  // Of most types one figure is known: it needs no looking up.
+  const isFlat = efficiencyW.length === 1;
+  const flat = efficiency[0] ?? 1;
+  const lastDay = clearness.length - 1;
+  const engineMostW = generator?.mostW ?? 0;
+  const engineTargetW = generator?.targetW ?? 0;
+  const engineChargeW = generator?.chargeW ?? 0;
+  const engineIdleL = generator?.idleLPerH ?? 0;
+  const engineLPerKwh = generator?.lPerKwh ?? 0;
+  const fuelL = generator?.fuelL ?? 0;
+  const comesAfter =
+    generator === undefined
+      ? 0
+      : generator.warmUpMin + (generator.start === 'two-wire' ? 0 : run.handMinutes);
+
+  // What is carried from one minute to the next.
+  let { fullWh, ratedW, idleW: restingW, mostDischargeW, mostChargeW } = plant;
+  let heldWh = fullWh * run.startSoc;
+  let soc = run.startSoc;
+  let isDown = false;
+  let isStopped = false;
+  let engine = OFF;
+  let quarter = 0;
+  let engineWait = 0;
+  let factor = run.loadFactor;
+  let at = run.startMinute;
+  let day = 0;
+  let season = run.season;
+  let days = boards.map(({ seasonW, minuteW }) => seasonW?.[season] ?? minuteW);
+  let dcDay = plant.sunDcW[season] ?? NO_SUN;
+  let acDay = plant.sunAcW[season] ?? NO_SUN;
+  let sky = clearness[least(day, lastDay)] ?? 0;
+
+  // Sums; watts minute by minute, made watt-hours at the end.
+  let engineMinutes = 0;
+  let engineStarts = 0;
+  let litres = 0;
+  let overloads = 0;
   let lowestSoc = run.startSoc;
   let lasted = -1;
-  for (let minute = 0; minute < run.minutes; minute += 1) {
-    if (run.lose?.minute === minute) lose(plant, state, sums, run.lose.what);
-    const sunW = playMinute(plant, run, state, dropped, now, minute);
-    account(sums, now, sunW);
-    for (let board = 0; board < boardMinutes.length; board += 1)
-      if ((now.boards & (1 << board)) !== 0) boardMinutes[board] = (boardMinutes[board] ?? 0) + now.served;
-    if (now.served < 1 && lasted < 0) lasted = minute + now.served;
-    now.soc = state.fullWh > 0 ? state.heldWh / state.fullWh : 0;
-    if (now.soc < lowestSoc) lowestSoc = now.soc;
-    watch?.(minute, now);
+  let sumServed = 0;
+  let sumUnserved = 0;
+  let sumSunDc = 0;
+  let sumSunAc = 0;
+  let sumCurtailed = 0;
+  let sumGenerator = 0;
+  let sumLosses = 0;
+  let sumIdle = 0;
+  let sumBattery = 0;
+
+  for (let minute = 0; minute < minutes; minute += 1) {
+    if (lose?.minute === minute) {
+      if (lose.what === 'module') {
+        const left = (plant.moduleCount - 1) / plant.moduleCount;
+        // What was in it is lost to this outage.
+        sumBattery += heldWh * (1 - left) * HOUR;
+        sumLosses += heldWh * (1 - left) * HOUR;
+        fullWh *= left;
+        heldWh *= left;
+        mostDischargeW *= left;
+        mostChargeW *= left;
+      } else if (plant.lostUnit === 'set-stops' || plant.unitCount === 1) isStopped = true;
+      else {
+        const left = (plant.unitCount - 1) / plant.unitCount;
+        ratedW *= left;
+        restingW *= left;
+      }
+    }
+    if (chance !== undefined && quarter === 0)
+      factor = run.loadFactor * (1 + LOAD_SPREAD * (next(chance) + next(chance) - 1));
+    quarter = quarter === QUARTER - 1 ? 0 : quarter + 1;
+    soc = fullWh > 0 ? heldWh / fullWh : 0;
+    if (isDown && soc >= floorSoc + HYSTERESIS - ROUNDING) isDown = false;
+
+    // The engine: called for by the level, there after a while, gone when the bank is full enough or the fuel is not.
+    let isRunning = false;
+    if (generator !== undefined) {
+      const hasFuel = litres < fuelL;
+      if (engine === OFF && hasFuel && (isDown || soc <= generatorFromSoc)) {
+        engine = COMING;
+        engineWait = comesAfter;
+      } else if (engine === COMING) engineWait -= 1;
+      if (engine === COMING && engineWait <= 0) {
+        engine = RUNNING;
+        engineStarts += 1;
+      }
+      if (engine === RUNNING && (soc >= generatorToSoc || !hasFuel)) engine = OFF;
+      isRunning = engine === RUNNING && !isStopped;
+    }
+
+    // What is on by the level of the bank, and what it takes.
+    let wantedW = 0;
+    let loadW = 0;
+    let live = 0;
+    for (let index = 0; index < boardCount; index += 1) {
+      const level = shedAtSoc[index] ?? NEVER;
+      if (soc <= level) dropped[index] = 1;
+      else if (soc >= level + HYSTERESIS - ROUNDING) dropped[index] = 0;
+      if (wantsEngine[index] === 1 && !isRunning) continue;
+      const watts = (days[index]?.[at] ?? 0) * factor;
+      wantedW += watts;
+      if (dropped[index] === 1 && !isRunning) continue;
+      loadW += watts;
+      live |= 1 << index;
+    }
+
+    const clearDcW = (dcDay[at] ?? 0) * sky;
+    const clearAcW = (acDay[at] ?? 0) * sky;
+    let served = 1;
+    let sunDcW = 0;
+    let sunAcW = 0;
+    let generatorW = 0;
+    let lossW = 0;
+    let idleW = 0;
+    let batteryW = 0;
+    let isOpen = false;
+    if (isStopped || (isDown && !isRunning)) {
+      // A dark set: sun on its DC side still covers what idles, and charges.
+      served = 0;
+      if (!isStopped && clearDcW > restingW) {
+        const intoW = least(clearDcW - restingW, least(mostChargeW, (fullWh - heldWh) * HOUR));
+        sunDcW = intoW + restingW;
+        idleW = restingW;
+        batteryW = -intoW;
+      }
+    } else if (isRunning ? loadW > engineMostW : loadW > ratedW) isOpen = true;
+    else {
+      // A live set: the generator or the inverters carry the load, sun goes first, the bank gives or takes the rest.
+      let leftToChargeW = least(mostChargeW, positive((fullWh - heldWh) * HOUR));
+      let intoW = 0;
+      let restW = loadW;
+      if (isRunning) {
+        const offeredW = least(engineChargeW, positive(engineTargetW - loadW));
+        const through = isFlat ? flat : efficiencyAt(offeredW / sharedBy, efficiencyW, efficiency);
+        const dcW = least(offeredW * through, leftToChargeW);
+        generatorW = loadW + dcW / through;
+        lossW += dcW / through - dcW;
+        intoW += dcW;
+        leftToChargeW -= dcW;
+        restW = 0;
+      }
+      if (!isRunning || acStaysWithGenerator) {
+        const toLoadW = least(clearAcW, restW);
+        restW -= toLoadW;
+        const surplusW = clearAcW - toLoadW;
+        const through = isFlat ? flat : efficiencyAt(surplusW / sharedBy, efficiencyW, efficiency);
+        const dcW = least(surplusW * through, leftToChargeW);
+        sunAcW = toLoadW + dcW / through;
+        lossW += dcW / through - dcW;
+        intoW += dcW;
+        leftToChargeW -= dcW;
+      }
+      const outW =
+        restW === 0 ? 0 : restW / (isFlat ? flat : efficiencyAt(restW / sharedBy, efficiencyW, efficiency));
+      lossW += outW - restW;
+      idleW = restingW;
+      const needW = outW + restingW;
+      const directW = least(clearDcW, needW);
+      const spareW = least(clearDcW - directW, leftToChargeW);
+      sunDcW = directW + spareW;
+      batteryW = needW - directW - spareW - intoW;
+      if (batteryW > mostDischargeW) isOpen = true;
+      else if (isRunning) {
+        const mostW = positive(heldWh * HOUR);
+        if (batteryW > mostW) {
+          // An empty bank feeds nothing, not even what idles.
+          idleW -= batteryW - mostW;
+          batteryW = mostW;
+        }
+      } else {
+        const leftWh = heldWh - fullWh * floorSoc;
+        if (batteryW / HOUR > leftWh + NOTHING_WH) {
+          // Dry in the middle of this minute: served so far, and no further.
+          const part = positive(leftWh * HOUR) / batteryW;
+          served = part;
+          sunDcW *= part;
+          sunAcW *= part;
+          batteryW *= part;
+          lossW *= part;
+          idleW *= part;
+          isDown = true;
+        }
+      }
+    }
+    if (isOpen) {
+      // Nothing is served for this minute; what idles is covered by sun and bank.
+      overloads += 1;
+      served = 0;
+      sunAcW = 0;
+      generatorW = 0;
+      lossW = 0;
+      idleW = restingW;
+      sunDcW = least(clearDcW, restingW);
+      batteryW = restingW - sunDcW;
+      const mostW = positive(heldWh * HOUR);
+      if (batteryW > mostW) {
+        idleW -= batteryW - mostW;
+        batteryW = mostW;
+      }
+    }
+    if (isRunning) {
+      engineMinutes += 1;
+      litres += (engineIdleL + (engineLPerKwh * generatorW) / 1000) / HOUR;
+    }
+    heldWh -= batteryW / HOUR;
+
+    sumServed += loadW * served;
+    sumUnserved += wantedW - loadW * served;
+    sumSunDc += sunDcW;
+    sumSunAc += sunAcW;
+    sumCurtailed += clearDcW + clearAcW - sunDcW - sunAcW;
+    sumGenerator += generatorW;
+    sumLosses += lossW;
+    sumIdle += idleW;
+    sumBattery += batteryW;
+    if (served > 0)
+      for (let index = 0; index < boardCount; index += 1)
+        if ((live & (1 << index)) !== 0) boardMinutes[index] = (boardMinutes[index] ?? 0) + served;
+    if (served < 1 && lasted < 0) lasted = minute + served;
+    soc = fullWh > 0 ? heldWh / fullWh : 0;
+    if (soc < lowestSoc) lowestSoc = soc;
+    watch?.(minute, {
+      soc,
+      wantedW,
+      loadW,
+      served,
+      sunDcW,
+      sunAcW,
+      generatorW,
+      batteryW,
+      lossW,
+      idleW,
+      boards: live,
+    });
+
+    at += 1;
+    if (at === MINUTES_OF_DAY) {
+      at = 0;
+      day += 1;
+      sky = clearness[least(day, lastDay)] ?? 0;
+      const now = (run.season + Math.floor(day / DAYS_OF_SEASON)) % SEASONS;
+      if (now !== season) {
+        season = now;
+        days = boards.map(({ seasonW, minuteW }) => seasonW?.[now] ?? minuteW);
+        dcDay = plant.sunDcW[season] ?? NO_SUN;
+        acDay = plant.sunAcW[season] ?? NO_SUN;
+      }
+    }
   }
   return {
-    energy: inWattHours(sums),
+    energy: {
+      served: sumServed / HOUR,
+      unserved: sumUnserved / HOUR,
+      sunDc: sumSunDc / HOUR,
+      sunAc: sumSunAc / HOUR,
+      curtailed: sumCurtailed / HOUR,
+      generator: sumGenerator / HOUR,
+      losses: sumLosses / HOUR,
+      idle: sumIdle / HOUR,
+      battery: sumBattery / HOUR,
+    },
     boardMinutes,
-    lastedMinutes: lasted < 0 ? run.minutes : lasted,
-    endSoc: now.soc,
+    lastedMinutes: lasted < 0 ? minutes : lasted,
+    endSoc: soc,
     lowestSoc,
-    generatorMinutes: state.engineMinutes,
-    generatorStarts: state.engineStarts,
-    litres: state.litres,
-    overloadMinutes: state.overloads,
+    generatorMinutes: engineMinutes,
+    generatorStarts: engineStarts,
+    litres,
+    overloadMinutes: overloads,
   };
 }

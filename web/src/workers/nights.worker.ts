@@ -1,22 +1,24 @@
 import {
+  choiceCount,
   compile,
   type Design,
   type Driver,
-  driversOf,
-  firstNights,
+  type NightColumns,
   nightColumns,
   nightsRun,
+  type NightsRun,
   type NightsSummary,
   PATTERNS,
+  type Plant,
   plantsOf,
+  playChoice,
   playNights,
   type RehearsalAsk,
   RURAL,
   SAMPLE_TYPES,
-  summarise,
   typedPattern,
 } from '@bastion/core';
-import { expose } from 'comlink';
+import { expose, transfer } from 'comlink';
 
 /** What is asked for, as it travels: a pattern by its name, or hours that were typed. */
 export interface NightsAsk extends Pick<RehearsalAsk, 'seed' | 'nights' | 'fromFull'> {
@@ -29,37 +31,38 @@ export interface PlayedNights {
   readonly drivers: readonly Driver[];
 }
 
-/** Nights that are played before the first picture, and between two looks at how far it has come. */
-const FIRST = 200;
-const CHUNK = 1000;
+let ready: { readonly plant: Plant; readonly run: NightsRun } | undefined;
+
+/** The pattern that an ask names, or the hours it has typed. */
+const patternOf = ({ patternId, typedHours }: NightsAsk) =>
+  patternId === 'typed' && typedHours.length > 0
+    ? typedPattern(typedHours)
+    : (PATTERNS.find(({ id }) => id === patternId) ?? RURAL);
 
 const work = {
-  /** Plays the nights of a set, telling on the way what they come to so far. Undefined where the set cannot be played. */
-  play: (
-    design: Design,
-    stackId: string,
-    asked: NightsAsk,
-    onProgress: (share: number, summary: NightsSummary) => void,
-  ): PlayedNights | undefined => {
+  /** Makes a set ready to be played; answers how many choices it has, undefined where it cannot be played. */
+  prepare: (design: Design, stackId: string, asked: NightsAsk): number | undefined => {
     const installation = compile(design, SAMPLE_TYPES);
     const found = plantsOf(installation).find(({ compiled }) => compiled.stack.id === stackId);
     if (found?.plant.known !== true) return undefined;
     const plant = found.plant.value;
-    const pattern =
-      asked.patternId === 'typed' && asked.typedHours.length > 0
-        ? typedPattern(asked.typedHours)
-        : (PATTERNS.find(({ id }) => id === asked.patternId) ?? RURAL);
-    const run = nightsRun(plant, installation, { ...asked, pattern });
-    const columns = nightColumns(plant, run.nights);
-    for (let from = 0, to = Math.min(FIRST, run.nights); from < run.nights;) {
-      playNights(plant, run, columns, from, to);
-      onProgress(to / run.nights, summarise(plant, run, firstNights(columns, to)));
-      from = to;
-      to = Math.min(to + CHUNK, run.nights);
-    }
-    const summary = summarise(plant, run, columns);
-    return { summary, drivers: driversOf(plant, run, summary) };
+    ready = { plant, run: nightsRun(plant, installation, { ...asked, pattern: patternOf(asked) }) };
+    return choiceCount(ready.plant, ready.run);
   },
+  /** Plays the nights from one number to another; their columns are handed over. */
+  play: (from: number, to: number): NightColumns | undefined => {
+    if (ready === undefined) return undefined;
+    const columns = nightColumns(ready.plant, to - from);
+    playNights(ready.plant, ready.run, columns, from, to, from);
+    const { boardMinutes, ...own } = columns;
+    return transfer(
+      columns,
+      [...Object.values(own), ...boardMinutes].map(({ buffer }) => buffer),
+    );
+  },
+  /** Plays all nights with one choice made otherwise. */
+  choose: (index: number): Pick<Driver, 'title' | 'summary'> | undefined =>
+    ready === undefined ? undefined : playChoice(ready.plant, ready.run, index),
 };
 export type NightsWork = typeof work;
 

@@ -2,6 +2,7 @@ import {
   DEFAULT_NIGHTS,
   formatNumber,
   type KeptRehearsal,
+  nightsRun,
   type NightsSummary,
   PATTERNS,
   type Plant,
@@ -147,7 +148,7 @@ interface NightsViewProps {
 export function NightsView({ plant, fromFull, first, onWorst }: NightsViewProps) {
   const { stackId } = plant;
   const keepInJob = useKeep(plant);
-  const { id, design, revision } = useOpenJob();
+  const { id, design, revision, analysis } = useOpenJob();
   const key = `${id} ${stackId}`;
   const kept = useKeptNights((store) => store.kept.get(key));
   const keep = useKeptNights((store) => store.keep);
@@ -175,6 +176,7 @@ export function NightsView({ plant, fromFull, first, onWorst }: NightsViewProps)
           : undefined;
   const play = (): void => {
     if (nights === undefined || seed === undefined) return;
+    const chosenPattern = PATTERNS.find((one) => one.id === patternId) ?? typedPattern(typedHours);
     const controller = new AbortController();
     work.current = controller;
     setFailure('');
@@ -183,21 +185,29 @@ export function NightsView({ plant, fromFull, first, onWorst }: NightsViewProps)
       design,
       stackId,
       { seed, nights: Math.round(nights), fromFull, patternId, typedHours },
-      (done, part) => {
-        setShare(done);
-        setSofar(part);
+      {
+        plant,
+        run: nightsRun(plant, analysis.installation, {
+          seed,
+          nights: Math.round(nights),
+          fromFull,
+          pattern: chosenPattern,
+        }),
+        onProgress: (done, part) => {
+          setShare(done);
+          setSofar(part);
+        },
       },
       controller.signal,
     )
       .then(
         (found) => {
           if (found === undefined) return;
-          const pattern = PATTERNS.find((one) => one.id === patternId) ?? typedPattern(typedHours);
           keep(key, {
             summary: found.summary,
             played: found,
             revision,
-            how: { pattern, seed, nights: Math.round(nights), fromFull, typedHours },
+            how: { pattern: chosenPattern, seed, nights: Math.round(nights), fromFull, typedHours },
           });
         },
         (error: unknown) => {
