@@ -5,7 +5,7 @@ import type { Design } from '../design/schema.ts';
 import { autonomy } from '../figures/bank/autonomy.ts';
 import { compile } from '../installation/compile.ts';
 import { addLoad, bank1, baseDesign, item1, stack1 } from '../testkit/designs.ts';
-import { chanceOf } from './chance.ts';
+import { chanceOf, next } from './chance.ts';
 import type { Minute } from './minute.ts';
 import { runOutage } from './outage.ts';
 import type { Plant } from './plant.ts';
@@ -210,6 +210,30 @@ describe('laws', () => {
       }),
       { numRuns: 200 },
     );
+  });
+});
+
+describe('what a run keeps count of', () => {
+  it('all sun is used or held back: 3000 W on the AC side beside 1000 W of load and a full bank', () => {
+    const { energy } = runOutage(plant({ sunAcW: sun(3000) }), run({ startSoc: 1, minutes: 60 }));
+    expect(energy.sunAc + energy.curtailed).toBeCloseTo(3000, 6);
+    expect(energy.curtailed).toBeGreaterThan(1900);
+  });
+
+  it('chance is drawn twice in each quarter of an hour: 31 minutes are three of them', () => {
+    const chance = { state: 5 };
+    runOutage(plant(), run({ minutes: 31, chance }));
+    const expected = { state: 5 };
+    for (let draw = 0; draw < 6; draw += 1) next(expected);
+    expect(chance).toEqual(expected);
+  });
+
+  it('the sixth day is of the next five: sun that shines in those alone', () => {
+    const sunDcW = Array.from({ length: SEASONS }, (_, season) => steady(season === 1 ? 100 : 0));
+    const { energy } = runOutage(plant({ sunDcW }), run({ season: 0, minutes: 6 * 1440 }));
+    expect(energy.sunDc + energy.curtailed).toBeCloseTo(2400, 6);
+    const over = runOutage(plant({ sunDcW }), run({ season: SEASONS - 1, minutes: 6 * 1440 }));
+    expect(over.energy.sunDc + over.energy.curtailed).toBe(0);
   });
 });
 

@@ -50,6 +50,12 @@ checkTable(stackSettings, [
     says: 'the windows 22:00 to 06:01 and 06:00 to 22:00 overlap',
   },
   {
+    name: 'the same two in the other order',
+    edit: byTime(window('b', '06:00', '22:00'), window('a', '22:00', '06:01')),
+    state: 'over',
+    says: 'overlap',
+  },
+  {
     name: 'a window of the whole day beside another',
     edit: byTime(window('a', '07:00', '07:00'), window('b', '12:00', '13:00')),
     state: 'over',
