@@ -98,6 +98,9 @@ test('an outage is rehearsed: the first seconds, its hours, many nights, and the
   await expect(inJob).toContainText('2,000 outages, cut by rota, seed 1, from a full bank');
   await expect(inJob).toContainText('the figures it was played from stand');
   await saved(page);
+  // Keeping is no change of what was played.
+  await expect(page.getByText('The design has moved on since these were played')).toHaveCount(0);
+  await saved(page);
   expect(await keysByServer(page)).toEqual(await keysAsKept(page));
   const paper = await page.request.get(
     (await inJob.getByRole('link', { name: 'PDF' }).getAttribute('href')) ?? '',

@@ -1,5 +1,5 @@
 /** What a person stated of each thing, as the installation carries it on to its parts. Whoever reads the installation names these. */
-export { DURATION_POINTS, type MeterSummary, seasonOf } from '../design/meters.ts';
+export { DURATION_POINTS, type MeterSummary, seasonOf, SEASONS as METER_SEASONS } from '../design/meters.ts';
 export type { KeptRehearsal } from '../design/rehearsals.ts';
 export type { Mounted, Place } from '../design/place.ts';
 export type {

@@ -188,6 +188,9 @@ export interface CommsLink {
   readonly from: Path;
 }
 
+/** The port of an inverter for the bus of a combiner or transfer box. */
+export const BOX_PORT = 'box';
+
 export type LinkKind =
   | 'parallel-bus'
   | 'battery-bus'

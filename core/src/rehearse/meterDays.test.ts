@@ -56,7 +56,9 @@ describe('load from a meter', () => {
     expect(watts(JANUARY, 12)).toBeCloseTo(800, 9);
     expect(watts(JANUARY, 3)).toBe(planned);
     expect(watts(JULY, 12)).toBe(planned);
-    expect(loadFrom).toContain('Load as measured: Meter');
+    expect(loadFrom).toContain(
+      'Load as measured: Meter, but in spring and summer and autumn by the hours of its items.',
+    );
     // Played from noon of a January day: 800 W for an hour.
     const played = runOutage(plant, run({ season: JANUARY, startMinute: 720, minutes: 60 }));
     expect(played.energy.served).toBeCloseTo(800, 6);

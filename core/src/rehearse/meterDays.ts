@@ -1,4 +1,4 @@
-import { type MeterSummary, seasonOf } from '../installation/facts.ts';
+import { METER_SEASONS as YEAR, type MeterSummary, seasonOf } from '../installation/facts.ts';
 import type { CompiledStack, Installation } from '../installation/installation.ts';
 import type { PlantBoard } from './plantBoard.ts';
 import { SEASONS } from './year.ts';
@@ -60,6 +60,15 @@ function withMeter(
   }));
 }
 
+/** Where load is from, with the seasons of which a meter has nothing. */
+const measuredWords = (meters: readonly MeterSummary[]): string =>
+  meters
+    .map(({ name, seasons }) => {
+      const missing = YEAR.filter((one) => !seasons.some(({ season }) => season === one));
+      return `Load as measured: ${name}${missing.length === 0 ? '' : `, but in ${missing.join(' and ')} by the hours of its items`}.`;
+    })
+    .join(' ');
+
 /**
  * Load from meter data where there is some: of a board by itself, or of the whole building where all of it is backed up by this set.
  *
@@ -80,7 +89,7 @@ export function measuredBoards(
         const meter = ofBoards.find(({ scope }) => scope === board.partitionId);
         return meter === undefined ? board : (withMeter([board], meter, southern, part)[0] ?? board);
       }),
-      loadFrom: `Load as measured: ${ofBoards.map(({ name }) => name).join(', ')}; other boards by the hours of their items.`,
+      loadFrom: `${measuredWords(ofBoards)} Other boards go by the hours of their items.`,
     };
   const building = meters.find(({ scope }) => scope === 'building');
   if (building === undefined)
@@ -89,7 +98,7 @@ export function measuredBoards(
   return circuits.every(({ id, partitionId }) => carried.has(id) && own.has(partitionId ?? ''))
     ? {
         boards: withMeter(boards, building, southern, part),
-        loadFrom: `Load as measured: ${building.name}.`,
+        loadFrom: measuredWords([building]),
       }
     : {
         boards,

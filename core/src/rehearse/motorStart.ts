@@ -1,9 +1,8 @@
-import { capabilityWithout } from '../figures/capability/capability.ts';
 import { islandBoard } from '../figures/loads/boards.ts';
 import { labelOf, oneStart, seeLine, type StartingItem } from '../figures/loads/surges.ts';
 import type { CompiledStack } from '../installation/installation.ts';
-import { all, type Known, mapKnown } from '../values/known.ts';
-import { lineEvents, type LinePickup, pickupOf, type TransferEvent } from './transfer.ts';
+import { type Known, mapKnown } from '../values/known.ts';
+import { islandFigures, lineEvents, type LinePickup, pickupOf, type TransferEvent } from './transfer.ts';
 
 /** Something that starts, by the place it has in the design. */
 export interface Starter {
@@ -32,12 +31,7 @@ export const startersOf = (compiled: CompiledStack): Known<readonly Starter[]> =
  * largest of them. Undefined where nothing of that name starts.
  */
 export function motorStart(compiled: CompiledStack, key: string): Known<MotorStart | undefined> {
-  const given = all({
-    board: islandBoard(compiled),
-    capability: capabilityWithout(compiled),
-    supply: compiled.supply,
-    type: compiled.type,
-  });
+  const given = islandFigures(compiled);
   if (!given.known) return given;
   const { board } = given.value;
   if (board.starts.missing.length > 0) return { known: false, missing: board.starts.missing };

@@ -71,6 +71,15 @@ function tripOf(
   return undefined;
 }
 
+/** What a start in island is judged by: the loads, what the set carries on which lines, and its type. */
+export const islandFigures = (compiled: CompiledStack) =>
+  all({
+    board: islandBoard(compiled),
+    capability: capabilityWithout(compiled),
+    supply: compiled.supply,
+    type: compiled.type,
+  });
+
 /** What a line is asked for in stretches, from a moment on: the voltage they leave it, and when the overload curve is used up. */
 export function pickupOf(
   line: Line,
@@ -99,18 +108,12 @@ export function pickupOf(
  * design, line by line against the overload curve of the units.
  */
 export function transferOf(compiled: CompiledStack): Known<Transfer> {
-  const given = all({
-    time: transferTime(compiled),
-    board: islandBoard(compiled),
-    capability: capabilityWithout(compiled),
-    supply: compiled.supply,
-    type: compiled.type,
-  });
+  const given = all({ time: transferTime(compiled), island: islandFigures(compiled) });
   if (!given.known) return given;
-  const { board } = given.value;
+  const { board } = given.value.island;
   const pickup = board.isStaggered ? board.staggered : board.coldPickup;
   if (pickup.missing.length > 0) return { known: false, missing: pickup.missing };
-  return mapKnown(given, ({ time, capability, supply, type }): Transfer => {
+  return mapKnown(given, ({ time, island: { capability, supply, type } }): Transfer => {
     const drops = board.circuits.flatMap(({ name, items }) =>
       items.flatMap((item) =>
         item.longestInterruptionMs !== undefined && item.longestInterruptionMs < time.ms

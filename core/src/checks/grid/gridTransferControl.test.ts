@@ -18,6 +18,16 @@ const behind =
     stack1(design).transferDeviceTypeId = 'own';
   };
 
+/** With a bus of its own, beside an inverter with such ports. */
+const onBus =
+  (ports: { port: string; plus: string; minus: string }[] | undefined, stated: object = {}) =>
+  (design: Design): void => {
+    const { commsPins: _ports, ...inverter } = variantOf('inverter', 'hybrid-5k-1ph', { id: 'variant' });
+    design.types.push({ ...inverter, ...(ports === undefined ? {} : { commsPins: ports }) });
+    stack1(design).inverterTypeId = 'variant';
+    behind({ commsPins: [{ port: 'box', plus: '1', minus: '2' }], ...stated })(design);
+  };
+
 checkTable(gridTransferControl, [
   { name: 'none', state: 'nothing' },
   { name: 'worked by hand', edit: behind({ control: 'hand', sensesGrid: 'no' }), state: 'nothing' },
@@ -34,10 +44,30 @@ checkTable(gridTransferControl, [
     says: 'the inverters tell',
   },
   {
-    name: 'is told by its bus, and nobody has said whether it watches',
-    edit: behind({ commsPins: [{ port: 'box', plus: '1', minus: '2' }] }),
+    name: 'is told by its bus, from a port that the inverter has for it',
+    edit: onBus([{ port: 'box', plus: '1', minus: '2' }]),
     state: 'within',
     says: 'the inverters tell',
+  },
+  {
+    name: 'has a bus, and the inverter has no port for it',
+    edit: onBus([{ port: 'BAT', plus: '4', minus: '5' }], { sensesGrid: 'no' }),
+    state: 'over',
+    says: 'nothing of the inverters tells it',
+  },
+  {
+    name: 'has a bus, and the ports of the inverter are not known',
+    edit: onBus(undefined),
+    state: 'unknown',
+    missing: 'types/variant/commsPins',
+  },
+  {
+    name: 'on a site without a grid there is nothing to learn',
+    edit: (d) => {
+      d.site.grid = 'none';
+      behind({ sensesGrid: 'no' })(d);
+    },
+    state: 'nothing',
   },
   {
     name: 'neither',

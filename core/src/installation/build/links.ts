@@ -1,7 +1,7 @@
 import type { CommsPin } from '../../catalogue/common.ts';
 import type { CompiledArray, CompiledController, CompiledStack } from '../installation.ts';
 import type { Path } from '../../values/problem.ts';
-import type { LinkEnd } from '../network.ts';
+import { BOX_PORT, type LinkEnd } from '../network.ts';
 import type { Given } from './given.ts';
 import type { Laying } from './laying.ts';
 import type { LaidSet } from './outputs.ts';
@@ -73,7 +73,7 @@ function layBox(
   laying.links.push({
     id: `box-bus ${partId}`,
     kind: 'box-bus',
-    a: endOf(hostOf(set), 'box', pinsOfSet(set)),
+    a: endOf(hostOf(set), BOX_PORT, pinsOfSet(set)),
     b: endOf(partId, undefined, pins, 'box'),
     from,
   });

@@ -6,11 +6,12 @@ import {
   type NightsSummary,
   PATTERNS,
   type Plant,
+  plantKey,
   RURAL,
   typedPattern,
 } from '@bastion/core';
 import { Archive } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useOpenJob } from '../../state/job.ts';
 import { readNumber } from '../../ui/readNumber.ts';
 import { CalledOff } from '../../workers/advice.ts';
@@ -148,7 +149,7 @@ interface NightsViewProps {
 export function NightsView({ plant, fromFull, first, onWorst }: NightsViewProps) {
   const { stackId } = plant;
   const keepInJob = useKeep(plant);
-  const { id, design, revision, analysis } = useOpenJob();
+  const { id, design, analysis } = useOpenJob();
   const key = `${id} ${stackId}`;
   const kept = useKeptNights((store) => store.kept.get(key));
   const keep = useKeptNights((store) => store.keep);
@@ -206,7 +207,7 @@ export function NightsView({ plant, fromFull, first, onWorst }: NightsViewProps)
           keep(key, {
             summary: found.summary,
             played: found,
-            revision,
+            plantKey: plantKey(plant),
             how: { pattern: chosenPattern, seed, nights: Math.round(nights), fromFull, typedHours },
           });
         },
@@ -221,7 +222,8 @@ export function NightsView({ plant, fromFull, first, onWorst }: NightsViewProps)
       });
   };
   const pattern = PATTERNS.find(({ id }) => id === patternId);
-  const isStale = kept !== undefined && kept.revision !== revision;
+  const figures = useMemo(() => plantKey(plant), [plant]);
+  const isStale = kept !== undefined && kept.plantKey !== figures;
   const summary = sofar ?? kept?.summary;
   return (
     <div className="grid gap-3">
@@ -288,11 +290,7 @@ export function NightsView({ plant, fromFull, first, onWorst }: NightsViewProps)
         {failure}
       </p>
       {share !== undefined && <progress className="w-full" value={share} aria-label="Outages played" />}
-      {isStale && (
-        <p className="text-tight">
-          Played for revision {kept.revision}; the design is now at {revision}. Play again.
-        </p>
-      )}
+      {isStale && <p className="text-tight">The design has moved on since these were played. Play again.</p>}
       {summary !== undefined && <Spread summary={summary} />}
       {kept !== undefined && sofar === undefined && (
         <>

@@ -1,10 +1,13 @@
 import {
+  type Design,
   type Finding,
   formatQuantity,
   type Known,
   type LinePickup,
   motorStart,
+  type MotorStart,
   type Rehearsed,
+  sentenceOf,
   startersOf,
   type Transfer,
   transferWave,
@@ -121,19 +124,44 @@ function Played({
       </ol>
       <Battery battery={battery} />
       <Pickups lines={transfer.lines} label="Pickup" />
-      <ChosenStart compiled={compiled} />
+      <ChosenStart compiled={compiled} battery={battery} />
     </div>
   );
 }
 
+/**
+ * What a chosen start comes to. The battery is judged for the start that asks most of it: where it bears that one it bears this one, and
+ * where it does not, nobody knows of this one.
+ */
+function startVerdict(
+  design: Design,
+  { events, label }: MotorStart,
+  battery: readonly Finding[],
+): RehearsalVerdict {
+  const bad = events.find(({ isBad }) => isBad);
+  if (bad !== undefined) return { state: 'over', words: bad.sentence };
+  if (battery.length === 0)
+    return {
+      state: 'unknown',
+      words: `${label} keeps to the overload curve; nothing is known of the battery.`,
+    };
+  const open = battery.find(({ state }) => state === 'over' || state === 'unknown');
+  return open === undefined
+    ? { state: 'within', words: `${label} starts, within the overload curve and what the battery bears.` }
+    : {
+        state: 'unknown',
+        words: `${label} keeps to the overload curve; whether the battery bears it is not known: ${sentenceOf(design, open)}`,
+      };
+}
+
 /** One start of a chosen item, while everything else runs. */
-function ChosenStart({ compiled }: { readonly compiled: CompiledStack }) {
+function ChosenStart({ compiled, battery }: Pick<FirstSeconds, 'compiled' | 'battery'>) {
+  const { design } = useOpenJob();
   const [key, setKey] = useState('');
   const starters = useMemo(() => startersOf(compiled), [compiled]);
   const start = useMemo(() => (key === '' ? undefined : motorStart(compiled, key)), [compiled, key]);
   if (!starters.known || starters.value.length === 0) return null;
   const found = start?.known === true ? start.value : undefined;
-  const first = found?.events.find(({ isBad }) => isBad);
   return (
     <section aria-label="One start" className="grid gap-2 border-t border-rule pt-2">
       <label className="no-print max-w-sm">
@@ -150,16 +178,7 @@ function ChosenStart({ compiled }: { readonly compiled: CompiledStack }) {
       {start?.known === false && <MissingLinks missing={start.missing} />}
       {found !== undefined && (
         <>
-          <Verdict
-            verdict={
-              first === undefined
-                ? {
-                    state: 'within',
-                    words: `${found.label} starts within the overload curve, by the figures entered.`,
-                  }
-                : { state: 'over', words: first.sentence }
-            }
-          />
+          <Verdict verdict={startVerdict(design, found, battery)} />
           <Pickups lines={found.lines} label={`Start of ${found.label}`} />
         </>
       )}

@@ -2,11 +2,12 @@ import type { NightsSummary, OutagePattern } from '@bastion/core';
 import { create } from 'zustand';
 import type { PlayedNights } from '../../workers/nights.worker.ts';
 
-/** Many nights as they were played: with the revision they belong to, and how they were asked for. */
+/** Many nights as they were played: with the figures they belong to, and how they were asked for. */
 export interface KeptNights {
   readonly summary: NightsSummary;
   readonly played: PlayedNights;
-  readonly revision: number;
+  /** Of the figures they were played from. */
+  readonly plantKey: string;
   readonly how: {
     readonly pattern: OutagePattern;
     readonly seed: number;

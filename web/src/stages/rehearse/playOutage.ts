@@ -11,6 +11,8 @@ export interface Played {
   readonly generatorW: Float64Array;
   /** Out of the bank; below nought while it is charged. */
   readonly batteryW: Float64Array;
+  /** Share of each minute in which the set was live, whatever hung on it. */
+  readonly live: Float64Array;
   readonly boards: Uint32Array;
   readonly events: readonly PlayedEvent[];
 }
@@ -57,6 +59,7 @@ export function playOutage(plant: Plant, run: OutageRun): Played {
   const sunW = column();
   const generatorW = column();
   const batteryW = column();
+  const live = column();
   const boards = new Uint32Array(run.minutes);
   const events: PlayedEvent[] = [];
   let before: Minute | undefined;
@@ -67,11 +70,12 @@ export function playOutage(plant: Plant, run: OutageRun): Played {
     sunW[minute] = now.sunDcW + now.sunAcW;
     generatorW[minute] = now.generatorW;
     batteryW[minute] = now.batteryW;
+    live[minute] = now.served;
     boards[minute] = now.served > 0 ? now.boards : 0;
     events.push(...changes(plant, before, now, minute));
-    before = { ...now };
+    before = now;
   });
-  return { result, soc, wantedW, servedW, sunW, generatorW, batteryW, boards, events };
+  return { result, soc, wantedW, servedW, sunW, generatorW, batteryW, live, boards, events };
 }
 
 /** "18:00", with the day where it is not the first. */

@@ -124,7 +124,9 @@ export function LaneRow({
             />
           )}
         </div>
-        <p className="text-[12px] text-quiet tabular-nums">{words === '' ? 'none' : words}</p>
+        <p className="text-[12px] text-quiet tabular-nums">
+          {words !== '' ? words : lane.kind === 'spans' ? 'none' : 'not told'}
+        </p>
       </div>
     </div>
   );

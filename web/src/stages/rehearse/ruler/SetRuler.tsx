@@ -1,4 +1,4 @@
-import type { Plant, Transfer } from '@bastion/core';
+import { type Plant, plantKey, type Transfer } from '@bastion/core';
 import { useMemo } from 'react';
 import { useOpenJob } from '../../../state/job.ts';
 import { useKeptNights } from '../keptNights.ts';
@@ -37,7 +37,10 @@ export function SetRuler({
   readonly isOfSeconds: boolean;
 }) {
   const { id } = useOpenJob();
-  const nights = useKeptNights((store) => store.kept.get(`${id} ${plant.stackId}`));
+  const keptNights = useKeptNights((store) => store.kept.get(`${id} ${plant.stackId}`));
+  const figures = useMemo(() => plantKey(plant), [plant]);
+  // Nights of other figures than these say nothing here.
+  const nights = keptNights?.plantKey === figures ? keptNights : undefined;
   const lanes = useMemo(
     () => [
       ...lanesOf(plant, transfer, played, kept),

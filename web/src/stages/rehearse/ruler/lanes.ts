@@ -73,7 +73,7 @@ function voltageOf(pickup: LinePickup, gapS: number, played: Minutes, at: number
       ? [[gapS, 100]]
       : steps.map(({ fromS, voltage }): [number, number] => [fromS, voltage * 100]);
   const minutes = minutesAfter(last, played.soc.length, (minute) =>
-    (played.servedW[minute] ?? 0) > 0 ? 100 : 0,
+    (played.live[minute] ?? 0) > 0 ? 100 : 0,
   );
   const all: [number, number][] = [[-AHEAD_S, 100], [0, 0], ...live, [last, 100], ...minutes];
   const until = tripsAtS ?? Infinity;
@@ -245,8 +245,8 @@ export const nightsLane = ({ lastedH }: NightsSummary): Lane => ({
 const HZ_AROUND = 4;
 
 /**
- * Frequency: nominal of the grid, none in the gap, held by the inverters, and of a generator f = f_n · (1 + droop · (1 − P / P_most)), which
- * stands still where its type states no droop.
+ * Frequency: nominal of the grid, none in the gap, held by the inverters, and of a generator f = f_n · (1 + droop · (1 − P / P_most)), of which
+ * nothing is told where its type states no droop.
  */
 export function frequencyLane(
   { generator }: Shown,
@@ -255,9 +255,7 @@ export function frequencyLane(
   nominalHz: number,
 ): Lane {
   const ofGenerator = (watts: number): number =>
-    generator === undefined
-      ? nominalHz
-      : nominalHz * (1 + (generator.droop ?? 0) * (1 - watts / generator.mostW));
+    generator?.droop === undefined ? NaN : nominalHz * (1 + generator.droop * (1 - watts / generator.mostW));
   const gapS = (transfer?.gapMs ?? 0) / 1000;
   const minutes = Array.from(generatorW, (watts, minute): [number, number] => [
     minute * 60,

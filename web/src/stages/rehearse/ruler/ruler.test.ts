@@ -81,6 +81,7 @@ describe('lanes', () => {
     sunW: column(0),
     generatorW: column(0),
     batteryW: column(1100),
+    live: column(1),
     boards: new Uint32Array(3).fill(1),
   };
   const plant = {
@@ -130,7 +131,7 @@ describe('lanes', () => {
     expect(shown(transfer(), 'current', 100)).toEqual([22, 0]);
   });
 
-  it('the frequency of a generator falls with its load, and stands still where its droop is not stated', () => {
+  it('the frequency of a generator falls with its load, and is not told where its droop is not stated', () => {
     const engine = {
       name: '',
       start: 'hand',
@@ -150,7 +151,14 @@ describe('lanes', () => {
     };
     // 50 · (1 + 0.04 · (1 − 1000 / 4000)) = 51.5 Hz, and 50 Hz with all of its load.
     expect([0.01, 1, 61, 121].map((at) => hertz(0.04, at))).toEqual([undefined, 50, 51.5, 50]);
-    expect(hertz(undefined, 61)).toBe(50);
+    expect(hertz(undefined, 61)).toBeUndefined();
+  });
+
+  it('a line that nothing draws from is live all the same', () => {
+    const idle = { ...played, servedW: column(0) };
+    const lane = lanesOf(plant, transfer(), idle, undefined).find(({ key }) => key === 'voltage');
+    const [line] = lane?.kind === 'figures' ? lane.series : [];
+    expect(line && valueAt(line, 100)).toBe(100);
   });
 
   it('a line that trips stays dark', () => {
