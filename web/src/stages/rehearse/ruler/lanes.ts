@@ -64,9 +64,9 @@ function minutesAfter(
   ]);
 }
 
-/** Voltage of a line in percent: of the grid, none in the gap, as the pickup leaves it, none after a trip; then by the minutes. */
-function voltageOf(pickup: LinePickup, gapS: number, played: Minutes, at: number): Series {
-  const { steps, tripsAtS } = pickup;
+/** Voltage of a line in percent: of the grid, none in the gap, as the pickup leaves it, none after a trip of the set; then by the minutes. */
+function voltageOf(pickup: LinePickup, gapS: number, played: Minutes, at: number, tripsAtS: number): Series {
+  const { steps } = pickup;
   const last = steps.at(-1)?.toS ?? gapS;
   const live: [number, number][] =
     steps.length === 0
@@ -76,9 +76,8 @@ function voltageOf(pickup: LinePickup, gapS: number, played: Minutes, at: number
     (played.live[minute] ?? 0) > 0 ? 100 : 0,
   );
   const all: [number, number][] = [[-AHEAD_S, 100], [0, 0], ...live, [last, 100], ...minutes];
-  const until = tripsAtS ?? Infinity;
-  const kept = all.filter(([seconds]) => seconds < until);
-  return stepsSeries(pickup.line, at, tripsAtS === undefined ? kept : [...kept, [tripsAtS, 0]]);
+  const kept = all.filter(([seconds]) => seconds < tripsAtS);
+  return stepsSeries(pickup.line, at, tripsAtS === Infinity ? kept : [...kept, [tripsAtS, 0]]);
 }
 
 /** What a line is asked for, in percent of what it carries for long; it ends where the minutes begin, which know all lines together. */
@@ -101,6 +100,8 @@ const mostOf = (series: readonly Series[], least: number): number =>
 
 function firstSeconds(plant: Shown, transfer: Transfer, played: Minutes): Lane[] {
   const gapS = transfer.gapMs / 1000;
+  // The first line whose overload curve is used up takes the whole set off.
+  const tripsAtS = Math.min(...transfer.lines.map((pickup) => pickup.tripsAtS ?? Infinity));
   const lastS = Math.max(gapS, ...transfer.lines.map(({ steps }) => steps.at(-1)?.toS ?? gapS));
   const together = stepsSeries(
     'all lines together',
@@ -116,7 +117,7 @@ function firstSeconds(plant: Shown, transfer: Transfer, played: Minutes): Lane[]
       unit: '%',
       most: 110,
       limit: undefined,
-      series: transfer.lines.map((pickup, at) => voltageOf(pickup, gapS, played, at)),
+      series: transfer.lines.map((pickup, at) => voltageOf(pickup, gapS, played, at, tripsAtS)),
     },
     {
       key: 'load',

@@ -161,6 +161,18 @@ describe('lanes', () => {
     expect(line && valueAt(line, 100)).toBe(100);
   });
 
+  it('a line that trips takes the others of its set with it', () => {
+    const one = transfer(0.5);
+    const [l1] = one.lines;
+    if (l1 === undefined) throw new Error('It has a line.');
+    const two: Transfer = { ...one, lines: [l1, { ...l1, line: 'L2', tripsAtS: undefined }] };
+    expect([0.25, 0.6, 100].map((at) => shown(two, 'voltage', at))).toEqual([
+      [90, 90],
+      [0, 0],
+      [0, 0],
+    ]);
+  });
+
   it('a line that trips stays dark', () => {
     const voltages = [0.25, 0.5, 2, 100].map((at) => shown(transfer(0.5), 'voltage', at)[0]);
     expect(voltages).toEqual([90, 0, 0, 0]);
