@@ -1,3 +1,4 @@
+import { connect } from 'node:net';
 import { SAMPLE_TYPES } from '@bastion/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Harness, PASSWORD, smallDesign, startHarness } from '../server/src/testkit/harness.ts';
@@ -136,7 +137,7 @@ const CASES: readonly Case[] = [
     isLong: true,
   },
   // Whoever sends so much may be hung up on before all of it is sent.
-  imports('25 MB of anything', () => ' '.repeat(25 * 1024 * 1024), [413, HUNG_UP]),
+  imports('25 MB of anything', () => ' '.repeat(25 * 1024 * 1024), [413]),
   {
     name: '20,000 edits of one batch',
     path: () => `/jobs/${jobId}/edits`,
@@ -193,11 +194,23 @@ describe.each(CASES)('$name', ({ method = 'POST', path, body, answered, says, is
 
 it('before signing in nothing long is read', async () => {
   const body = JSON.stringify({ userId: 1, rest: 'x'.repeat(4_000_000) });
-  expect((await send('POST', '/session/demo', body, '')).status).toBe(413);
+  // Many times: an answer that a reset connection may overtake arrives most of the time too.
+  for (let at = 0; at < 60; at += 1) expect((await send('POST', '/session/demo', body, '')).status).toBe(413);
   const credentials = JSON.stringify({
     email: 'designer@north.test',
     password: PASSWORD,
     rest: 'x'.repeat(5000),
   });
   expect((await send('POST', '/session', credentials, '')).status).toBe(413);
+});
+
+it('a body that is refused and never ends is answered, then cut off', { timeout: 30_000 }, async () => {
+  const socket = connect(Number(new URL(server.address).port), '127.0.0.1');
+  let heard = '';
+  socket.on('data', (bytes) => (heard += bytes.toString()));
+  const closed = new Promise((resolve) => socket.once('close', resolve));
+  socket.write('POST /api/session/demo HTTP/1.1\r\nhost: x\r\ncontent-type: application/json\r\n');
+  socket.write('content-length: 4000000\r\n\r\n{');
+  await closed;
+  expect(heard).toMatch(/^HTTP\/1\.1 413 /);
 });

@@ -1,6 +1,7 @@
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
 import { z } from 'zod';
+import { letTheRestRunOut } from './leftovers.ts';
 import { routeOf } from './log.ts';
 import { REFUSALS, type RefusalCode, type RefusalDetail, RefusalError } from './errors.ts';
 
@@ -27,8 +28,10 @@ export function handleError(error: unknown, request: FastifyRequest, to: Fastify
   }
   const known = coded.safeParse(error);
   const status = known.success ? known.data.statusCode : undefined;
-  if (status === 413) reply(to, 'DOCUMENT_TOO_LARGE');
-  else if (status === 429) reply(to, 'TOO_MANY_TRIES');
+  if (status === 413) {
+    letTheRestRunOut(request, to);
+    reply(to, 'DOCUMENT_TOO_LARGE');
+  } else if (status === 429) reply(to, 'TOO_MANY_TRIES');
   else if (status !== undefined && status >= 400 && status < 500) reply(to, 'REQUEST_INVALID');
   else {
     request.log.error({ err: error, route: routeOf(request) });
