@@ -296,7 +296,7 @@ export {
   SCHEDULE_KINDS,
   type ScheduleKind,
 } from './schedules/table.ts';
-export { laidWords, smallestWords, TEST_TITLES } from './schedules/conductors.ts';
+export { conductorSchedule, laidWords, smallestWords, TEST_TITLES } from './schedules/conductors.ts';
 export type { CableLine } from './figures/wiring/cableLine.ts';
 export { cableLines } from './figures/wiring/cableLines.ts';
 export { type SizedLine, sizeLine } from './sizing/sizeLine.ts';

@@ -130,14 +130,31 @@ const NOTHING = {
   protective: null,
 } as const;
 
+/** Rows of cables that are sized as they were: the same objects, so that what shows them knows that nothing changed. */
+const rowsLast = new WeakMap<SizedLine, { readonly override: string; readonly row: Row<Key> }>();
+
 function rowOf(installation: Installation, line: CableLine): Row<Key> {
   const sized = sizeLine(installation, line);
+  const override = overridesOf(installation).get(line.id) ?? '';
+  const before = sized?.known === true ? rowsLast.get(sized.value) : undefined;
+  if (before?.override === override) return before.row;
+  const row = madeRow(installation, line, sized, override);
+  if (sized?.known === true) rowsLast.set(sized.value, { override, row });
+  return row;
+}
+
+function madeRow(
+  installation: Installation,
+  line: CableLine,
+  sized: Known<SizedLine> | undefined,
+  override: string,
+): Row<Key> {
   const own = {
     cable: line.label,
     conductors: line.names.join(' '),
     size: sizeCell(line),
     length: known(line.lengthM),
-    override: overridesOf(installation).get(line.id) ?? '',
+    override,
   };
   const base = {
     id: line.id,
@@ -196,7 +213,10 @@ function rowOf(installation: Installation, line: CableLine): Row<Key> {
   };
 }
 
-/** Every cable with its load, its device, the smallest size that passes and the size that is stated. */
+/**
+ * Every cable with its load, its device, the smallest size that passes and the size that is stated; or those looked at, while a large
+ * job is worked out bit by bit.
+ */
 export function conductorSchedule(
   installation: Installation,
   looksAt: (line: CableLine) => boolean = () => true,

@@ -152,10 +152,7 @@ function rowsOf(installation: Installation, line: CableLine, parts: ReadonlyMap<
 }
 
 /** Every device in a cable: its rating against load and conductor, its breaking capacity against what can flow there. */
-export function deviceSchedule(
-  installation: Installation,
-  looksAt: (line: CableLine) => boolean = () => true,
-): Schedule<Key> {
+export function deviceSchedule(installation: Installation): Schedule<Key> {
   const lines = cableLines(installation);
   const parts = new Map(
     installation.network.known ? installation.network.value.parts.map((part) => [part.id, part]) : [],
@@ -164,7 +161,7 @@ export function deviceSchedule(
     kind: 'devices',
     title: 'Devices',
     columns: COLUMNS,
-    rows: lines.known ? lines.value.filter(looksAt).flatMap((line) => rowsOf(installation, line, parts)) : [],
+    rows: lines.known ? lines.value.flatMap((line) => rowsOf(installation, line, parts)) : [],
     notes: [],
   };
 }

@@ -1,6 +1,5 @@
 import type { EquipmentType } from '../catalogue/schema.ts';
 import type { Design } from '../design/schema.ts';
-import type { CableLine } from '../figures/wiring/cableLine.ts';
 import type { Installation } from '../installation/installation.ts';
 import { asBuiltSchedule } from './asBuilt.ts';
 import { commsSchedule } from './comms.ts';
@@ -20,26 +19,24 @@ export interface ScheduleSource {
   readonly design: Design;
   readonly catalogue: readonly EquipmentType[];
   readonly installation: Installation;
-  /** Which cables are looked at, where a job has more of them than anybody reads at once. Without it: all. */
-  readonly looksAt?: ((line: CableLine) => boolean) | undefined;
 }
 
 /** One schedule of a job. */
 export function scheduleOf(
   kind: ScheduleKind,
-  { design, catalogue, installation, looksAt }: ScheduleSource,
+  { design, catalogue, installation }: ScheduleSource,
 ): Schedule {
   switch (kind) {
     case 'conductors':
-      return conductorSchedule(installation, looksAt);
+      return conductorSchedule(installation);
     case 'terminations':
-      return terminationSchedule(installation, design.delivery, looksAt);
+      return terminationSchedule(installation, design.delivery);
     case 'comms':
       return commsSchedule(installation, design.delivery);
     case 'sensors':
       return sensorSchedule(installation);
     case 'devices':
-      return deviceSchedule(installation, looksAt);
+      return deviceSchedule(installation);
     case 'settings':
       return settingSchedule(installation, design.delivery);
     case 'cuts':

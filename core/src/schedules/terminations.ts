@@ -190,7 +190,6 @@ export const landingId = (rowId: string): string => fieldId('t', rowId);
 export function terminationSchedule(
   installation: Installation,
   delivery: readonly DeliveryTick[] = [],
-  looksAt: (line: CableLine) => boolean = () => true,
 ): Schedule<Key> {
   const ticks = new Map(delivery.map((tick) => [tick.id, tick]));
   const lines = cableLines(installation);
@@ -198,7 +197,7 @@ export function terminationSchedule(
   const labels = new Map(
     installation.network.known ? installation.network.value.parts.map(({ id, label }) => [id, label]) : [],
   );
-  const landings = lines.known ? landingsOf(installation, lines.value.filter(looksAt)) : [];
+  const landings = lines.known ? landingsOf(installation, lines.value) : [];
   const byTerminal = groupBy(landings, terminalOf);
   const deadFirst = ({ end, line }: Landing): string => {
     if (line.use === 'battery') return 'battery: open its device; the module itself stays live';

@@ -1,8 +1,9 @@
 import { type Circuit, leadSizeWords, readLeadSize } from '@bastion/core';
+import { memo, useMemo } from 'react';
 import { useJob, useOpenJob } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
 import { readNumber } from '../../ui/readNumber.ts';
-import { deviceTypes } from './LineDevices.tsx';
+import { type DeviceType, deviceTypes } from './LineDevices.tsx';
 
 const CURVES = ['B', 'C', 'D', 'gG', 'aR'] as const;
 
@@ -35,8 +36,15 @@ function FigureCell({ label, field, value, onTake, disabled, read = readNumber, 
   );
 }
 
-function CircuitRow({ circuit, board }: { readonly circuit: Circuit; readonly board: string }) {
-  const { design, canEdit } = useOpenJob();
+interface CircuitRowProps {
+  readonly circuit: Circuit;
+  readonly board: string;
+  readonly types: readonly DeviceType[];
+  readonly canEdit: boolean;
+}
+
+/** A circuit is the same object until somebody changes it: its row is drawn again only then. */
+const CircuitRow = memo(function CircuitRow({ circuit, board, types, canEdit }: CircuitRowProps) {
   const change = useJob((store) => store.change);
   const edit = (label: string, recipe: (one: Circuit) => void) =>
     void change(`${label}: ${circuit.name}`, (draft) => {
@@ -65,7 +73,7 @@ function CircuitRow({ circuit, board }: { readonly circuit: Circuit; readonly bo
           }
         >
           <option value="">not known</option>
-          {deviceTypes(design).map((type) => (
+          {types.map((type) => (
             <option key={type.id} value={type.id}>
               {type.name}
             </option>
@@ -144,11 +152,12 @@ function CircuitRow({ circuit, board }: { readonly circuit: Circuit; readonly bo
       </td>
     </tr>
   );
-}
+});
 
 /** Device and cable of each circuit, for the boards chosen on the drawing or for all. */
 export function CircuitTable({ partitionIds }: { readonly partitionIds: ReadonlySet<string> }) {
-  const { design } = useOpenJob();
+  const { design, canEdit } = useOpenJob();
+  const types = useMemo(() => deviceTypes(design.types), [design.types]);
   const names = new Map(design.partitions.map(({ id, name }) => [id, name]));
   const some = design.circuits.filter(
     ({ partitionId }) => partitionId !== undefined && partitionIds.has(partitionId),
@@ -175,6 +184,8 @@ export function CircuitTable({ partitionIds }: { readonly partitionIds: Readonly
             <CircuitRow
               key={circuit.id}
               circuit={circuit}
+              types={types}
+              canEdit={canEdit}
               board={
                 circuit.partitionId === undefined ? 'no place yet' : (names.get(circuit.partitionId) ?? '')
               }

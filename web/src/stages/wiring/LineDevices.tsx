@@ -7,10 +7,10 @@ import { put } from '../../state/put.ts';
 import { readNumber } from '../../ui/readNumber.ts';
 import { deviceIn, deviceOf } from './deviceEdits.ts';
 
-type DeviceType = Extract<EquipmentType, { kind: 'protective-device' }>;
+export type DeviceType = Extract<EquipmentType, { kind: 'protective-device' }>;
 
-export function deviceTypes(design: Design): DeviceType[] {
-  const byId = new Map([...catalogueNow(), ...design.types].map((type) => [type.id, type]));
+export function deviceTypes(own: Design['types']): DeviceType[] {
+  const byId = new Map([...catalogueNow(), ...own].map((type) => [type.id, type]));
   return [...byId.values()].filter((type): type is DeviceType => type.kind === 'protective-device');
 }
 
@@ -170,7 +170,7 @@ export function LineDevices({
   readonly onPick: (partId: string) => void;
 }) {
   const { design } = useOpenJob();
-  const types = deviceTypes(design);
+  const types = deviceTypes(design.types);
   const parts = network.parts.filter(({ kind, role }) => kind === 'device' && role !== 'circuit');
   // Choosing a part on the drawing filters the rows to it; nothing chosen shows all.
   const some = parts.filter(({ id }) => chosen.has(id));

@@ -1,5 +1,5 @@
 import { drawDiagram, type MatrixCell, modeMatrix, modesOf, type Part } from '@bastion/core';
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { useJob, useOpenJob } from '../../state/job.ts';
 import { useLight } from '../../state/light.ts';
 import { BROKEN_WORDS } from '../../workers/broken.ts';
@@ -51,6 +51,13 @@ function Wired({ line }: { readonly line: SingleLine }) {
   }, [installation, network, diagram, layout, mode, findings, picked.cell]);
   const nodeOf = (partId: string): string | undefined =>
     diagram.nodes.find((one) => one.partIds.includes(partId))?.id;
+  const inkPath = useCallback(
+    (ids: readonly string[]): void => {
+      if (ids.some((id) => diagram.nodes.some((one) => one.partIds.includes(id))))
+        setPicked({ cell: { key: '', path: [...ids] } });
+    },
+    [diagram],
+  );
   const pick = (nodeId: string | undefined): void =>
     setPicked(nodeId === undefined || nodeId === picked.nodeId ? {} : { nodeId });
   const pickCell = (rowMode: string, column: string, { path }: MatrixCell): void => {
@@ -90,20 +97,14 @@ function Wired({ line }: { readonly line: SingleLine }) {
           <ExportButtons drawing={drawing} modeId={mode.id} modeLabel={mode.label} />
         </>
       )}
-      <SchedulePanel
-        chosen={partIds}
-        onPick={(ids) => {
-          const found = ids.map(nodeOf).find((id) => id !== undefined);
-          if (found !== undefined) setPicked({ cell: { key: '', path: [...ids] } });
-        }}
-      />
+      <SchedulePanel chosen={partIds} onPick={inkPath} />
       <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 xl:grid-cols-[minmax(0,1fr)_400px]">
         <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
           <section className="sheet p-3">
             <h3 className="font-semibold">Devices in the lines</h3>
             <LineDevices network={network} chosen={partIds} onPick={(partId) => pick(nodeOf(partId))} />
           </section>
-          <section className="sheet p-3">
+          <section className="below sheet p-3">
             <h3 className="font-semibold">Circuits</h3>
             <CircuitTable
               partitionIds={
@@ -111,7 +112,7 @@ function Wired({ line }: { readonly line: SingleLine }) {
               }
             />
           </section>
-          <section className="sheet p-3">
+          <section className="below sheet p-3">
             <h3 className="font-semibold">Fault protection without the grid</h3>
             <FaultTable />
           </section>

@@ -17,7 +17,7 @@ import { useJob, useOpenJob } from '../../../state/job.ts';
 import { useMayChangeNote } from '../../../state/ownNote.ts';
 import { StateMark } from '../../../ui/StateMark.tsx';
 import { TickPhotos } from '../../../ui/TickPhotos.tsx';
-import { useSchedule } from '../schedules/SchedulePanel.tsx';
+import { useSchedule } from '../schedules/useSchedule.ts';
 import { FieldPages } from './FieldPages.tsx';
 import { groupedBy } from './groupedBy.ts';
 import { ReadBack } from './ReadBack.tsx';

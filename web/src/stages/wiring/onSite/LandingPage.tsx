@@ -6,7 +6,7 @@ import { put } from '../../../state/put.ts';
 import { NumberField } from '../../../ui/fields.tsx';
 import { StateMark } from '../../../ui/StateMark.tsx';
 import { TickPhotos } from '../../../ui/TickPhotos.tsx';
-import { useSchedule } from '../schedules/SchedulePanel.tsx';
+import { useSchedule } from '../schedules/useSchedule.ts';
 import { FieldPages } from './FieldPages.tsx';
 import { MadeButtons } from './MadeButtons.tsx';
 import { useDone } from './useDone.ts';

@@ -5,7 +5,7 @@ import { useMayChangeNote } from '../../../state/ownNote.ts';
 import { put } from '../../../state/put.ts';
 import { TextField } from '../../../ui/fields.tsx';
 import { TickPhotos } from '../../../ui/TickPhotos.tsx';
-import { useSchedule } from '../schedules/SchedulePanel.tsx';
+import { useSchedule } from '../schedules/useSchedule.ts';
 import { FieldPages } from './FieldPages.tsx';
 import { MadeButtons } from './MadeButtons.tsx';
 import { useDone } from './useDone.ts';

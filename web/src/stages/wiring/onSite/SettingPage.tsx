@@ -1,7 +1,7 @@
 import { cellText, type DeliveryTick, type ScheduleRow, settingId } from '@bastion/core';
 import { useMayChangeNote } from '../../../state/ownNote.ts';
 import { TickPhotos } from '../../../ui/TickPhotos.tsx';
-import { useSchedule } from '../schedules/SchedulePanel.tsx';
+import { useSchedule } from '../schedules/useSchedule.ts';
 import { FieldPages } from './FieldPages.tsx';
 import { groupedBy } from './groupedBy.ts';
 import { ReadBack } from './ReadBack.tsx';

@@ -13,8 +13,9 @@ import { Link, useParams } from 'react-router';
 import { downloadBlob } from '../../../state/documentFile.ts';
 import { useOpenJob } from '../../../state/job.ts';
 import { noteExport } from '../../../state/noteExport.ts';
-import { KIND_TITLES, useSchedule } from './SchedulePanel.tsx';
+import { KIND_TITLES } from './SchedulePanel.tsx';
 import { ScheduleTable } from './ScheduleTable.tsx';
+import { useSchedule } from './useSchedule.ts';
 
 const NOTHING_CHOSEN: ReadonlySet<string> = new Set();
 

@@ -1,10 +1,11 @@
 import {
-  boardPartId,
   type CableLine,
   cableLines,
+  counted,
   type Schedule,
   SCHEDULE_KINDS,
   type ScheduleKind,
+  type ScheduleRow,
   scheduleOf,
   scheduleSheet,
   sizeLine,
@@ -13,7 +14,7 @@ import {
 import type { VisibilityState } from '@tanstack/react-table';
 import { Columns3, Download, Printer } from 'lucide-react';
 import { DropdownMenu, Tabs } from 'radix-ui';
-import { useMemo, useState } from 'react';
+import { type ReactNode, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { catalogueNow } from '../../../state/catalogue.ts';
 import { downloadSheet } from '../../../state/downloadSheet.ts';
@@ -27,6 +28,7 @@ import { LayingForm } from './LayingForm.tsx';
 import { ScheduleTable } from './ScheduleTable.tsx';
 import { SettingsForm } from './SettingsForm.tsx';
 import { TableValues } from './TableValues.tsx';
+import { useConductors, useSchedule } from './useSchedule.ts';
 import { VanForm } from './VanForm.tsx';
 
 export const KIND_TITLES: Readonly<Record<ScheduleKind, string>> = {
@@ -47,35 +49,6 @@ export const KIND_TITLES: Readonly<Record<ScheduleKind, string>> = {
 const HIDDEN_AT_FIRST: Readonly<Partial<Record<ScheduleKind, VisibilityState>>> = {
   conductors: { laid: false, because: false },
 };
-
-/** More circuits than this are looked at board by board: what nobody reads need not be worked out. */
-const MOST_CIRCUITS = 300;
-
-/** Which cables are looked at in a large job: those that are no circuit's, those of the boards that are picked, else the first. */
-function useLooksAt(chosen: ReadonlySet<string> | undefined): ((line: CableLine) => boolean) | undefined {
-  const { design } = useOpenJob();
-  return useMemo(() => {
-    if (chosen === undefined || design.circuits.length <= MOST_CIRCUITS) return undefined;
-    const picked = design.circuits.filter(
-      ({ partitionId }) => partitionId !== undefined && chosen.has(boardPartId(partitionId)),
-    );
-    const some = new Set(
-      (picked.length > 0 ? picked : design.circuits).slice(0, MOST_CIRCUITS).map(({ id }) => id),
-    );
-    return ({ circuit }) => circuit === undefined || some.has(circuit.id);
-  }, [chosen, design.circuits]);
-}
-
-/** One schedule of the open job, made when it is looked at; of a large job for the parts that are picked, where some are. */
-export function useSchedule(kind: ScheduleKind, chosen?: ReadonlySet<string>): Schedule {
-  const { design, analysis } = useOpenJob();
-  const { installation } = analysis;
-  const looksAt = useLooksAt(chosen);
-  return useMemo(
-    () => scheduleOf(kind, { design, catalogue: catalogueNow(), installation, looksAt }),
-    [kind, design, installation, looksAt],
-  );
-}
 
 function ColumnMenu({
   schedule,
@@ -114,12 +87,12 @@ function ColumnMenu({
 }
 
 /** The smallest size for every cable that has none: one step, and one undo. */
-function TakeAll({ lines }: { readonly lines: readonly CableLine[] }) {
+function TakeAll({ lines }: { readonly lines: ReadonlyMap<string, CableLine> }) {
   const { analysis, canEdit } = useOpenJob();
   const change = useJob((store) => store.change);
   const open = useMemo(
     () =>
-      lines.flatMap((line) => {
+      [...lines.values()].flatMap((line) => {
         if (line.areaMm2.known) return [];
         const sized = sizeLine(analysis.installation, line);
         return sized?.known === true && sized.value.smallest.kind === 'found'
@@ -146,7 +119,7 @@ function TakeAll({ lines }: { readonly lines: readonly CableLine[] }) {
   );
 }
 
-/** Sheets hold everything, also of a job that is shown board by board. */
+/** Sheets hold everything, also what the screen has not come to yet. */
 function Sheets({ schedule }: { readonly schedule: Schedule }) {
   const { design, analysis } = useOpenJob();
   const whole = (): Schedule =>
@@ -167,37 +140,75 @@ function Sheets({ schedule }: { readonly schedule: Schedule }) {
   ));
 }
 
-function OneSchedule({
-  kind,
-  chosen,
-  onPick,
-}: {
-  readonly kind: ScheduleKind;
+interface ScheduleProps {
   readonly chosen: ReadonlySet<string>;
   readonly onPick: (partIds: readonly string[]) => void;
-}) {
-  const { id, design, analysis } = useOpenJob();
-  const schedule = useSchedule(kind, chosen);
-  const [filter, setFilter] = useState('');
-  const [hidden, setHidden] = useState<VisibilityState>(HIDDEN_AT_FIRST[kind] ?? {});
-  const [openId, setOpenId] = useState<string>();
+}
+
+/** The conductors, sized a little at a time: a job may have more of them than one picture has time for. */
+function Conductors(props: ScheduleProps) {
+  const { analysis } = useOpenJob();
+  const { schedule, left } = useConductors();
   const lines = useMemo((): ReadonlyMap<string, CableLine> => {
     const found = cableLines(analysis.installation);
     return new Map(found.known ? found.value.map((line) => [line.id, line]) : []);
   }, [analysis.installation]);
   return (
-    <div className="grid gap-2">
-      {kind === 'conductors' && (
-        <>
-          <LayingForm />
-          <TableValues />
-          {design.circuits.length <= MOST_CIRCUITS && <TakeAll lines={[...lines.values()]} />}
-        </>
+    <ScheduleView
+      {...props}
+      schedule={schedule}
+      detail={(row) => {
+        const line = lines.get(row.id);
+        return line === undefined ? null : <ConductorDetail line={line} />;
+      }}
+    >
+      <LayingForm />
+      <TableValues />
+      {left === 0 ? (
+        <TakeAll lines={lines} />
+      ) : (
+        <p className="text-quiet" role="status">
+          {counted(left, 'cable')} still to be sized…
+        </p>
       )}
+    </ScheduleView>
+  );
+}
+
+function OtherSchedule({ kind, ...props }: ScheduleProps & { readonly kind: ScheduleKind }) {
+  return (
+    <ScheduleView
+      {...props}
+      schedule={useSchedule(kind)}
+      {...(kind === 'comms' ? { detail: (row: ScheduleRow) => <LinkDetail linkId={row.id} /> } : {})}
+    >
       {kind === 'cuts' && <VanForm />}
       {kind === 'comms' && <CommsForm />}
       {kind === 'settings' && <SettingsForm />}
       {kind === 'fittings' && <FittingsForm />}
+    </ScheduleView>
+  );
+}
+
+function ScheduleView({
+  schedule,
+  chosen,
+  onPick,
+  detail,
+  children,
+}: ScheduleProps & {
+  readonly schedule: Schedule;
+  readonly detail?: (row: ScheduleRow) => ReactNode;
+  readonly children: ReactNode;
+}) {
+  const { id } = useOpenJob();
+  const { kind } = schedule;
+  const [filter, setFilter] = useState('');
+  const [hidden, setHidden] = useState<VisibilityState>(HIDDEN_AT_FIRST[kind] ?? {});
+  const [openId, setOpenId] = useState<string>();
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-2">
+      {children}
       <OnSite kind={kind} />
       <div className="no-print flex flex-wrap items-center gap-1.5">
         <input
@@ -214,12 +225,6 @@ function OneSchedule({
           <Printer size={15} aria-hidden="true" /> As a page
         </Link>
       </div>
-      {design.circuits.length > MOST_CIRCUITS && (
-        <p className="text-[13px] text-quiet">
-          Of {design.circuits.length} circuits {MOST_CIRCUITS} at most are shown: pick a board on the drawing
-          to see its own. Sheets and the page hold all.
-        </p>
-      )}
       {schedule.notes.map((note) => (
         <p key={note} className="text-[13px] text-quiet">
           {note}
@@ -233,16 +238,7 @@ function OneSchedule({
         onPick={onPick}
         openId={openId}
         onOpen={setOpenId}
-        {...(kind === 'conductors'
-          ? {
-              detail: (row) => {
-                const line = lines.get(row.id);
-                return line === undefined ? null : <ConductorDetail line={line} />;
-              },
-            }
-          : kind === 'comms'
-            ? { detail: (row) => <LinkDetail linkId={row.id} /> }
-            : {})}
+        {...(detail === undefined ? {} : { detail })}
       />
     </div>
   );
@@ -320,7 +316,11 @@ export function SchedulePanel({
           ))}
         </Tabs.List>
         <Tabs.Content value={kind}>
-          <OneSchedule key={kind} kind={kind} chosen={chosen} onPick={onPick} />
+          {kind === 'conductors' ? (
+            <Conductors chosen={chosen} onPick={onPick} />
+          ) : (
+            <OtherSchedule key={kind} kind={kind} chosen={chosen} onPick={onPick} />
+          )}
         </Tabs.Content>
       </Tabs.Root>
     </section>

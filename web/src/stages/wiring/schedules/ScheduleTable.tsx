@@ -1,22 +1,25 @@
-import { cellText, type Schedule, type ScheduleCell, type ScheduleRow } from '@bastion/core';
+import type { Schedule, ScheduleRow } from '@bastion/core';
 import {
   type ColumnDef,
-  flexRender,
   getCoreRowModel,
   getFilteredRowModel,
   getSortedRowModel,
+  type Header,
   type SortingState,
   useReactTable,
   type VisibilityState,
 } from '@tanstack/react-table';
-import { ArrowDown, ArrowUp, ChevronDown, ChevronRight } from 'lucide-react';
-import { Fragment, type ReactNode, useMemo, useState } from 'react';
-import { useLight } from '../../../state/light.ts';
-import { StateMark } from '../../../ui/StateMark.tsx';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { ArrowDown, ArrowUp } from 'lucide-react';
+import { type ReactNode, type RefObject, useCallback, useMemo, useRef, useState } from 'react';
+import { usePrinting } from '../../../ui/usePrinting.ts';
+import { columnWidths } from './columnWidths.ts';
+import { ScheduleRowView } from './ScheduleRowView.tsx';
 import '../wiring.css';
 
-/** More rows than anybody reads at once: beyond them, filter. On paper and in a sheet there are all of them. */
-const SHOWN = 300;
+/** Up to so many rows all are drawn; beyond, those near what is seen. On paper there are all of them. */
+const DRAW_ALL = 60;
+const USUAL_ROW_PX = 27;
 
 interface ScheduleTableProps {
   readonly schedule: Schedule;
@@ -31,16 +34,6 @@ interface ScheduleTableProps {
   readonly isWhole?: boolean;
 }
 
-/** Short texts stay on one line, so that rows stay low; figures stand under each other. */
-const SHORT = 26;
-
-const cellClass = (cell: ScheduleCell | undefined): string =>
-  typeof cell === 'number'
-    ? 'text-right tabular-nums'
-    : cell === undefined || cell === null || (typeof cell === 'string' && cell.length <= SHORT)
-      ? 'whitespace-nowrap'
-      : 'min-w-40';
-
 const RANK = { over: 0, tight: 1, unknown: 2, within: 3 } as const;
 
 function columnsOf(schedule: Schedule): ColumnDef<ScheduleRow>[] {
@@ -49,8 +42,6 @@ function columnsOf(schedule: Schedule): ColumnDef<ScheduleRow>[] {
     id: 'state',
     header: 'State',
     accessorFn: (row) => RANK[row.state ?? 'within'],
-    cell: ({ row }) =>
-      row.original.state === undefined ? '' : <StateMark state={row.original.state} silent />,
     enableGlobalFilter: false,
   };
   return [
@@ -61,12 +52,90 @@ function columnsOf(schedule: Schedule): ColumnDef<ScheduleRow>[] {
       accessorFn: (row) => row.cells[key] ?? undefined,
       sortingFn: 'alphanumeric',
       sortUndefined: 'last',
-      cell: ({ row }) => {
-        const cell = row.original.cells[key];
-        return cell === null ? <span className="text-unknown">not known</span> : cellText(cell);
-      },
     })),
   ];
+}
+
+function Head({ header: { column } }: { readonly header: Header<ScheduleRow, unknown> }) {
+  const sorted = column.getIsSorted();
+  const Arrow = sorted === 'desc' ? ArrowDown : ArrowUp;
+  return (
+    <th
+      scope="col"
+      className="font-normal"
+      aria-sort={sorted === false ? 'none' : sorted === 'asc' ? 'ascending' : 'descending'}
+    >
+      <button
+        type="button"
+        className="flex items-center gap-1 text-left underline-offset-2 hover:underline"
+        onClick={column.getToggleSortingHandler()}
+      >
+        {String(column.columnDef.header)}
+        {sorted !== false && <Arrow size={12} aria-hidden="true" />}
+      </button>
+    </th>
+  );
+}
+
+const Gap = ({ heightPx }: { readonly heightPx: number }) =>
+  heightPx > 0 && (
+    <tbody aria-hidden="true">
+      <tr>
+        <td style={{ height: heightPx, padding: 0 }} />
+      </tr>
+    </tbody>
+  );
+
+interface BodyProps {
+  readonly rows: readonly ScheduleRow[];
+  readonly columns: readonly string[];
+  readonly openId: string | undefined;
+  readonly onOpen: ((row: ScheduleRow, isOpen: boolean) => void) | undefined;
+  readonly detail: ((row: ScheduleRow) => ReactNode) | undefined;
+}
+
+const AllRows = ({ rows, openId, ...props }: BodyProps) =>
+  rows.map((row, index) => (
+    <ScheduleRowView key={row.id} row={row} index={index} isOpen={row.id === openId} {...props} />
+  ));
+
+/** The rows near what is seen of a long schedule. */
+function RowsInSight({
+  rows,
+  openId,
+  box,
+  ...props
+}: BodyProps & { readonly box: RefObject<HTMLElement | null> }) {
+  // eslint-disable-next-line react-hooks/incompatible-library -- its functions are called in this component alone
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => box.current,
+    estimateSize: () => USUAL_ROW_PX,
+    getItemKey: (index) => rows[index]?.id ?? index,
+    overscan: 10,
+  });
+  const items = virtual.getVirtualItems();
+  return (
+    <>
+      <Gap heightPx={items[0]?.start ?? 0} />
+      {items.map(({ index }) => {
+        const row = rows[index];
+        return (
+          row !== undefined && (
+            <ScheduleRowView
+              key={row.id}
+              row={row}
+              index={index}
+              bodyRef={virtual.measureElement}
+              isOpen={row.id === openId}
+              {...props}
+            />
+          )
+        );
+      })}
+      <Gap heightPx={virtual.getTotalSize() - (items.at(-1)?.end ?? 0)} />
+    </>
+  );
 }
 
 /** One schedule: sorted by a heading, filtered by text and by what is picked on the drawing. Rows and drawing light each other. */
@@ -82,7 +151,8 @@ export function ScheduleTable({
   isWhole = false,
 }: ScheduleTableProps) {
   const [sorting, setSorting] = useState<SortingState>([]);
-  const { litPart, lightPart } = useLight();
+  const box = useRef<HTMLDivElement>(null);
+  const isPrinting = usePrinting();
   const columns = useMemo(() => columnsOf(schedule), [schedule]);
   const data = useMemo(() => {
     const some = schedule.rows.filter(({ partIds }) => partIds.some((id) => chosen.has(id)));
@@ -100,98 +170,57 @@ export function ScheduleTable({
     getSortedRowModel: getSortedRowModel(),
     getFilteredRowModel: getFilteredRowModel(),
   });
-  const rows = table.getRowModel().rows;
-  const shown = isWhole ? rows : rows.slice(0, SHOWN);
+  const found = table.getRowModel().rows;
+  const rows = useMemo(() => found.map(({ original }) => original), [found]);
+  const shownKeys = table.getVisibleLeafColumns().map(({ id }) => id);
+  const joined = shownKeys.join(' ');
+  const keys = useMemo(() => joined.split(' '), [joined]);
+  const open = useCallback(
+    (row: ScheduleRow, isOpen: boolean): void => {
+      onOpen?.(isOpen ? row.id : undefined);
+      if (isOpen) onPick?.(row.partIds);
+    },
+    [onOpen, onPick],
+  );
   if (schedule.rows.length === 0) return null;
+  const isLong = !isWhole && !isPrinting && rows.length > DRAW_ALL;
+  const body = { rows, columns: keys, openId, detail, onOpen: detail === undefined ? undefined : open };
   return (
-    <div
-      className="@container relative overflow-x-auto"
-      tabIndex={0}
-      role="region"
-      aria-label={schedule.title}
-    >
-      <table className="schedule w-full text-[13px]">
-        <thead>
-          {table.getHeaderGroups().map((group) => (
-            <tr key={group.id} className="text-left text-quiet">
-              {detail !== undefined && <th className="no-print" aria-label="Open" />}
-              {group.headers.map(({ id, column }) => {
-                const sorted = column.getIsSorted();
-                const Arrow = sorted === 'desc' ? ArrowDown : ArrowUp;
-                return (
-                  <th
-                    key={id}
-                    scope="col"
-                    className="font-normal"
-                    aria-sort={sorted === false ? 'none' : sorted === 'asc' ? 'ascending' : 'descending'}
-                  >
-                    <button
-                      type="button"
-                      className="flex items-center gap-1 text-left underline-offset-2 hover:underline"
-                      onClick={column.getToggleSortingHandler()}
-                    >
-                      {String(column.columnDef.header)}
-                      {sorted !== false && <Arrow size={12} aria-hidden="true" />}
-                    </button>
-                  </th>
-                );
-              })}
-            </tr>
-          ))}
-        </thead>
-        <tbody>
-          {shown.map((row) => {
-            const { partIds } = row.original;
-            const isOpen = row.id === openId;
-            const isLit = litPart !== undefined && partIds.includes(litPart);
-            return (
-              <Fragment key={row.id}>
-                <tr
-                  className={`border-t border-rule align-top ${isLit || isOpen ? 'bg-chosen' : ''}`}
-                  onPointerEnter={() => partIds[0] !== undefined && lightPart(partIds[0])}
-                  onPointerLeave={() => lightPart(undefined)}
-                >
-                  {detail !== undefined && (
-                    <td className="no-print">
-                      <button
-                        type="button"
-                        className="button button-quiet px-1!"
-                        aria-expanded={isOpen}
-                        aria-label={`Working of ${cellText(row.original.cells.cable)}`}
-                        onClick={() => {
-                          onOpen?.(isOpen ? undefined : row.id);
-                          if (!isOpen) onPick?.(partIds);
-                        }}
-                      >
-                        {isOpen ? <ChevronDown size={15} /> : <ChevronRight size={15} />}
-                      </button>
-                    </td>
-                  )}
-                  {row.getVisibleCells().map((cell) => (
-                    <td key={cell.id} className={cellClass(row.original.cells[cell.column.id])}>
-                      {flexRender(cell.column.columnDef.cell, cell.getContext())}
-                    </td>
-                  ))}
-                </tr>
-                {isOpen && detail !== undefined && (
-                  <tr>
-                    <td />
-                    <td colSpan={row.getVisibleCells().length} className="pb-2">
-                      {detail(row.original)}
-                    </td>
-                  </tr>
-                )}
-              </Fragment>
-            );
-          })}
-        </tbody>
-      </table>
-      {rows.length === 0 && <p className="text-quiet">Nothing in this schedule holds “{filter}”.</p>}
-      {rows.length > shown.length && (
-        <p className="mt-1 text-quiet">
-          The first {shown.length} of {rows.length}. Filter, or pick a part on the drawing, to see others.
-        </p>
-      )}
-    </div>
+    <>
+      <div
+        ref={box}
+        className={`@container relative overflow-x-auto ${isLong ? 'max-h-[max(340px,70dvh)] overflow-y-auto' : ''}`}
+        tabIndex={0}
+        role="region"
+        aria-label={schedule.title}
+      >
+        <table
+          className={`schedule w-full text-[13px] ${isLong ? 'is-long' : ''}`}
+          aria-rowcount={rows.length + 1}
+        >
+          {isLong && (
+            <colgroup>
+              {detail !== undefined && <col style={{ width: 34 }} />}
+              {columnWidths(schedule, keys).map((widthCh, at) => (
+                <col key={keys[at]} style={{ width: `calc(${widthCh}ch + 10px)` }} />
+              ))}
+            </colgroup>
+          )}
+          <thead>
+            {table.getHeaderGroups().map((group) => (
+              <tr key={group.id} className="text-left text-quiet">
+                {detail !== undefined && <th className="no-print" aria-label="Open" />}
+                {group.headers.map((header) => (
+                  <Head key={header.id} header={header} />
+                ))}
+              </tr>
+            ))}
+          </thead>
+          {isLong ? <RowsInSight {...body} box={box} /> : <AllRows {...body} />}
+        </table>
+        {rows.length === 0 && <p className="text-quiet">Nothing in this schedule holds “{filter}”.</p>}
+      </div>
+      {isLong && <p className="text-[13px] text-quiet">{rows.length} rows</p>}
+    </>
   );
 }
