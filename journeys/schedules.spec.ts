@@ -71,6 +71,58 @@ test('schedules leave as sheets that a library reads back, and as a page to prin
   await expect(region(page, 'Terminations')).toContainText('hydraulic press');
 });
 
+test('of many circuits every cable is sized, a filter finds the last, and a link leads to the field of any', async ({
+  page,
+}) => {
+  await comeInAs(page, 'Dana');
+  const design: unknown = JSON.parse(await readFile('examples/fernhollow.json', 'utf8'));
+  if (typeof design !== 'object' || design === null) throw new Error('The example is no design.');
+  const circuits = Array.from({ length: 150 }, (_, at) => ({
+    id: `many-${at}`,
+    name: `Row ${at}`,
+    lines: ['L1'],
+    partitionId: 'p-backup',
+    cable: { lengthM: 12 },
+    items: [
+      {
+        id: `many-item-${at}`,
+        name: 'Lamp',
+        quantity: 1,
+        runningW: 20,
+        powerFactor: 1,
+        demandFactor: 1,
+        startClass: 'steady',
+      },
+    ],
+  }));
+  const made = await page.request.post('/api/jobs/import', {
+    data: { ...design, name: 'Many rows', circuits },
+  });
+  expect(made.status(), await made.text()).toBeLessThan(300);
+  await page.reload();
+  await openJob(page, 'Many rows');
+  await goTo(page, 'Wiring');
+  const conductors = region(page, 'Conductors');
+  await expect(page.getByRole('button', { name: /Take the smallest size for the \d+ cables/ })).toBeVisible();
+  // Those near what is seen are drawn, and all are counted.
+  expect(await conductors.getByRole('row').count()).toBeLessThan(80);
+  await page.getByLabel('Filter Conductors').fill('Row 149');
+  const last = conductors.getByRole('row').filter({ hasText: 'Row 149' });
+  // 20 W at 230 V.
+  await expect(last).toContainText('0.1');
+  await last.getByRole('button').click();
+  await expect(conductors.getByText('Smallest that passes: 1.5 mm²')).toBeVisible();
+
+  await page.goto(
+    `${page.url().replace(/#.*$/, '')}#field=${encodeURIComponent('circuits/many-148/device/ratedA')}`,
+  );
+  await page.reload();
+  await expect(page.getByLabel('Device rating of Row 148, A')).toBeFocused();
+  await expect(page.getByLabel('Device rating of Row 147, A')).toHaveCount(0);
+  await region(page, 'Circuits').getByRole('button', { name: 'Show all 150' }).click();
+  await expect(page.getByLabel('Device rating of Row 147, A')).toHaveCount(1);
+});
+
 test('a sensor on the wrong side is found, on its form and in the schedule', async ({ page }) => {
   await comeInAs(page, 'Dana');
   await openJob(page, 'Tern Rock field station');

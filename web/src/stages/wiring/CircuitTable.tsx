@@ -1,8 +1,10 @@
 import { type Circuit, leadSizeWords, readLeadSize } from '@bastion/core';
-import { memo, useMemo } from 'react';
+import { memo, useMemo, useState } from 'react';
+import { useLocation } from 'react-router';
 import { useJob, useOpenJob } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
 import { readNumber } from '../../ui/readNumber.ts';
+import { ShowAll } from './ShowAll.tsx';
 import { type DeviceType, deviceTypes } from './LineDevices.tsx';
 
 const CURVES = ['B', 'C', 'D', 'gG', 'aR'] as const;
@@ -154,15 +156,25 @@ const CircuitRow = memo(function CircuitRow({ circuit, board, types, canEdit }: 
   );
 });
 
+/** More rows than this are drawn when somebody asks for them. */
+const FIRST = 60;
+
+/** The circuit that a link leads to. */
+const circuitIn = (hash: string): string | undefined =>
+  /^circuits\/([^/]+)/.exec(decodeURIComponent(hash.replace(/^#field=/, '')))?.[1];
+
 /** Device and cable of each circuit, for the boards chosen on the drawing or for all. */
 export function CircuitTable({ partitionIds }: { readonly partitionIds: ReadonlySet<string> }) {
   const { design, canEdit } = useOpenJob();
+  const [isAll, setIsAll] = useState(false);
+  const wanted = circuitIn(useLocation().hash);
   const types = useMemo(() => deviceTypes(design.types), [design.types]);
   const names = new Map(design.partitions.map(({ id, name }) => [id, name]));
   const some = design.circuits.filter(
     ({ partitionId }) => partitionId !== undefined && partitionIds.has(partitionId),
   );
-  const shown = (some.length > 0 ? some : design.circuits).slice(0, 200);
+  const about = some.length > 0 ? some : design.circuits;
+  const shown = isAll ? about : about.filter(({ id }, at) => at < FIRST || id === wanted);
   if (design.circuits.length === 0)
     return <p className="text-quiet">No circuits yet: they come from Loads.</p>;
   return (
@@ -193,11 +205,7 @@ export function CircuitTable({ partitionIds }: { readonly partitionIds: Readonly
           ))}
         </tbody>
       </table>
-      {design.circuits.length > shown.length && some.length === 0 && (
-        <p className="mt-1 text-[13px] text-quiet">
-          The first {shown.length}. Choose a board on the drawing to see its own.
-        </p>
-      )}
+      {about.length > shown.length && <ShowAll count={about.length} onShow={() => setIsAll(true)} />}
     </div>
   );
 }

@@ -10,13 +10,15 @@ import {
   type Trip,
 } from '@bastion/core';
 import { CircleCheck, CircleHelp, CircleX } from 'lucide-react';
-import { useMemo } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useOpenJob } from '../../state/job.ts';
 import { fieldHref } from '../../ui/fieldLinks.ts';
+import { useAfterPaint } from '../../ui/useAfterPaint.ts';
+import { ShowAll } from './ShowAll.tsx';
 
-/** More rows than anybody reads at once. */
-const SHOWN = 200;
+/** More rows than this are drawn when somebody asks for them. */
+const FIRST = 60;
 /** Rating of the usual residual-current device against shock, mA. */
 const USUAL_RESIDUAL_MA = 30;
 
@@ -111,7 +113,13 @@ function Leakage() {
   });
 }
 
-function Row({ row, sources }: { readonly row: CircuitProtection; readonly sources: typeof SOURCES }) {
+const Row = memo(function Row({
+  row,
+  sources,
+}: {
+  readonly row: CircuitProtection;
+  readonly sources: typeof SOURCES;
+}) {
   const words = instead(row);
   return (
     <>
@@ -138,17 +146,23 @@ function Row({ row, sources }: { readonly row: CircuitProtection; readonly sourc
       )}
     </>
   );
-}
+});
 
 /** Whether the device of each backed-up circuit opens on a fault, by what feeds it: in island the current is small and short. */
 export function FaultTable() {
-  const { analysis } = useOpenJob();
-  const rows = useMemo(() => faultProtection(analysis.installation), [analysis.installation]);
+  // Nothing here is typed: an edit elsewhere is answered before these rows follow it.
+  const { installation } = useAfterPaint(useOpenJob().analysis);
+  const [isAll, setIsAll] = useState(false);
+  const rows = useMemo(() => faultProtection(installation), [installation]);
+  const sources = useMemo(
+    () =>
+      SOURCES.filter(({ source }) =>
+        rows.some(({ answers }) => answers.some((one) => one.source === source)),
+      ),
+    [rows],
+  );
   if (rows.length === 0)
     return <p className="text-quiet">No circuit is on a backed-up board yet: boards come from Partitions.</p>;
-  const sources = SOURCES.filter(({ source }) =>
-    rows.some(({ answers }) => answers.some((one) => one.source === source)),
-  );
   return (
     <>
       <p className="text-[13px] text-quiet">
@@ -169,12 +183,12 @@ export function FaultTable() {
             </tr>
           </thead>
           <tbody>
-            {rows.slice(0, SHOWN).map((row) => (
+            {(isAll ? rows : rows.slice(0, FIRST)).map((row) => (
               <Row key={row.circuit.id} row={row} sources={sources} />
             ))}
           </tbody>
         </table>
-        {rows.length > SHOWN && <p className="text-quiet">and {rows.length - SHOWN} more</p>}
+        {!isAll && rows.length > FIRST && <ShowAll count={rows.length} onShow={() => setIsAll(true)} />}
       </div>
       <Leakage />
     </>

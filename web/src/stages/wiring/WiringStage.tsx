@@ -1,5 +1,5 @@
-import { drawDiagram, type MatrixCell, modeMatrix, modesOf, type Part } from '@bastion/core';
-import { useCallback, useMemo, useState } from 'react';
+import { drawDiagram, type MatrixCell, modeMatrix, modesOf, type Network, type Part } from '@bastion/core';
+import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { useJob, useOpenJob } from '../../state/job.ts';
 import { useLight } from '../../state/light.ts';
 import { BROKEN_WORDS } from '../../workers/broken.ts';
@@ -29,6 +29,8 @@ function Wired({ line }: { readonly line: SingleLine }) {
   const chooseMode = useJob((store) => store.chooseMode);
   const { litPart, lightPart } = useLight();
   const [picked, setPicked] = useState<Picked>({});
+  // What lies below the drawing follows the first picture.
+  const isWhole = useDeferredValue(true, false);
   const { network, diagram, layout } = line;
   const mode = modesOf(installation).find((one) => one.id === modeId);
   const matrix = useMemo(() => modeMatrix(installation), [installation]);
@@ -98,29 +100,45 @@ function Wired({ line }: { readonly line: SingleLine }) {
         </>
       )}
       <SchedulePanel chosen={partIds} onPick={inkPath} />
-      <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 xl:grid-cols-[minmax(0,1fr)_400px]">
-        <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
-          <section className="sheet p-3">
-            <h3 className="font-semibold">Devices in the lines</h3>
-            <LineDevices network={network} chosen={partIds} onPick={(partId) => pick(nodeOf(partId))} />
-          </section>
-          <section className="below sheet p-3">
-            <h3 className="font-semibold">Circuits</h3>
-            <CircuitTable
-              partitionIds={
-                new Set(parts.flatMap(({ partitionId }) => (partitionId === undefined ? [] : [partitionId])))
-              }
-            />
-          </section>
-          <section className="below sheet p-3">
-            <h3 className="font-semibold">Fault protection without the grid</h3>
-            <FaultTable />
-          </section>
-        </div>
-        <div className="grid grid-cols-1 gap-4">
-          <EarthingForm />
-          <InstrumentsPanel />
-        </div>
+      {isWhole && (
+        <Below network={network} parts={parts} partIds={partIds} onPick={(partId) => pick(nodeOf(partId))} />
+      )}
+    </div>
+  );
+}
+
+interface BelowProps {
+  readonly network: Network;
+  readonly parts: readonly Part[];
+  readonly partIds: ReadonlySet<string>;
+  readonly onPick: (partId: string) => void;
+}
+
+/** The tables below the drawing and its schedules. */
+function Below({ network, parts, partIds, onPick }: BelowProps) {
+  const boards = useMemo(
+    () => new Set(parts.flatMap(({ partitionId }) => (partitionId === undefined ? [] : [partitionId]))),
+    [parts],
+  );
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 xl:grid-cols-[minmax(0,1fr)_400px]">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
+        <section className="sheet p-3">
+          <h3 className="font-semibold">Devices in the lines</h3>
+          <LineDevices network={network} chosen={partIds} onPick={onPick} />
+        </section>
+        <section className="below sheet p-3">
+          <h3 className="font-semibold">Circuits</h3>
+          <CircuitTable partitionIds={boards} />
+        </section>
+        <section className="below sheet p-3">
+          <h3 className="font-semibold">Fault protection without the grid</h3>
+          <FaultTable />
+        </section>
+      </div>
+      <div className="grid grid-cols-1 gap-4">
+        <EarthingForm />
+        <InstrumentsPanel />
       </div>
     </div>
   );
