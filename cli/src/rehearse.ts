@@ -68,10 +68,10 @@ export function readAsk(options: readonly string[]): Outcome<RehearsalAsk> {
         };
       ask.pattern = pattern;
     } else if (name === '--lose') {
-      const [what] = text.split(':');
+      const [what, id] = text.split(':');
       if (what !== 'unit' && what !== 'module')
         return { ok: false, message: `--lose ${text}: unit:ID or module:ID is needed` };
-      ask.lose = { what, atH: 0 };
+      ask.lose = { what, atH: 0, ...(what === 'unit' ? { unitId: id } : {}) };
     } else return { ok: false, message: `${name}: not an option of this command` };
   }
   const problem = askProblem(ask);

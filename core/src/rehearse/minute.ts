@@ -1,3 +1,5 @@
+import type { Strain } from './strain.ts';
+
 /** Watt-hours by where they come from and where they go: sun + generator + battery = served + losses + idle. */
 export interface Energy {
   served: number;
@@ -29,4 +31,10 @@ export interface Minute {
   idleW: number;
   /** One bit for each board that is on. */
   boards: number;
+  /** Whether a generator carries the load. */
+  isRunning: boolean;
+  /** What the boards that are on ask of the set, by minute of the day; this minute of it, and how its load lies to the average. */
+  strain: Strain;
+  at: number;
+  factor: number;
 }

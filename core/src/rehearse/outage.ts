@@ -1,6 +1,8 @@
 import { type Chance, next } from './chance.ts';
 import type { Energy, Minute } from './minute.ts';
 import type { Plant } from './plant.ts';
+import { boardBits } from './boardBits.ts';
+import { fedShares, type Gone, type Strain, strainBy } from './strain.ts';
 import { MINUTES_OF_DAY, SEASONS } from './year.ts';
 
 /** What is played. */
@@ -23,7 +25,9 @@ export interface OutageRun {
   /** How long it takes until somebody has started a set by hand, minutes. */
   readonly handMinutes: number;
   /** A unit or a module that fails, and when. */
-  readonly lose: { readonly what: 'unit' | 'module'; readonly minute: number } | undefined;
+  readonly lose:
+    | { readonly what: 'unit' | 'module'; readonly minute: number; readonly unitId?: string | undefined }
+    | undefined;
 }
 
 export interface OutageResult {
@@ -50,6 +54,7 @@ const LOAD_SPREAD = 0.3;
 const QUARTER = 15;
 const DAYS_OF_SEASON = 5;
 const HOUR = 60;
+const PER_MINUTE = 1 / 60;
 /** Less than this is rounding, Wh. */
 const NOTHING_WH = 1e-9;
 /** And this of a state of charge. */
@@ -75,8 +80,20 @@ function efficiencyAt(each: number, pointsW: Float64Array, efficiency: Float64Ar
 const positive = (value: number): number => (value > 0 ? value : 0);
 const least = (a: number, b: number): number => (a < b ? a : b);
 const NO_SUN = new Float64Array(MINUTES_OF_DAY);
-/** No state of charge is below or above it: a board without a level is never dropped. */
-const NEVER = NaN;
+const UNASKED: Strain = { most: NO_SUN, lines: [], loadW: NO_SUN };
+
+/** No minute of any outage. */
+const NEVER = -1;
+/** No set of boards: what is on has to be looked up. */
+const NOBODY = -1;
+
+/** Gives the boards that were on the minutes in which they were served: of each the part that was fed. */
+function serve(boardMinutes: Float64Array, live: number, minutes: number, fedShare: readonly number[]): void {
+  if (live === NOBODY) return;
+  for (let index = 0; index < boardMinutes.length; index += 1)
+    if ((live & (1 << index)) !== 0)
+      boardMinutes[index] = (boardMinutes[index] ?? 0) + minutes * (fedShare[index] ?? 1);
+}
 
 /**
  * Plays one outage minute by minute: what is on by the level of the bank, what sun and generator give, the rest from the bank within its
@@ -88,15 +105,17 @@ const NEVER = NaN;
 export function runOutage(plant: Plant, run: OutageRun, watch?: Watch): OutageResult {
   const { boards, floorSoc, generator, sharedBy, efficiencyW, efficiency, acStaysWithGenerator } = plant;
   const { chance, clearness, lose, minutes, generatorFromSoc, generatorToSoc } = run;
-  const boardCount = boards.length;
-  const boardMinutes = new Float64Array(boardCount);
-  const dropped = new Uint8Array(boardCount);
-  const shedAtSoc = Float64Array.from(boards, ({ shedBelowSoc }) => shedBelowSoc ?? NEVER);
-  const wantsEngine = Uint8Array.from(boards, ({ onlyWithGenerator }) => (onlyWithGenerator ? 1 : 0));
+  const boardMinutes = new Float64Array(boards.length);
+  const { everything, withoutEngine, stageSoc, stageBit, allFed } = boardBits(plant);
+  const stageCount = stageSoc.length;
+  let dropped = 0;
   // Of most types one figure is known: it needs no looking up.
   const isFlat = efficiencyW.length === 1;
   const flat = efficiency[0] ?? 1;
+  const perFlat = 1 / flat;
   const lastDay = clearness.length - 1;
+  const failsAt = lose?.minute ?? NEVER;
+  const hasEngine = generator !== undefined;
   const engineMostW = generator?.mostW ?? 0;
   const engineTargetW = generator?.targetW ?? 0;
   const engineChargeW = generator?.chargeW ?? 0;
@@ -109,9 +128,11 @@ export function runOutage(plant: Plant, run: OutageRun, watch?: Watch): OutageRe
       : generator.warmUpMin + (generator.start === 'two-wire' ? 0 : run.handMinutes);
 
   // What is carried from one minute to the next.
-  let { fullWh, ratedW, idleW: restingW, mostDischargeW, mostChargeW } = plant;
+  let { fullWh, idleW: restingW, mostDischargeW, mostChargeW } = plant;
   let heldWh = fullWh * run.startSoc;
-  let soc = run.startSoc;
+  // Divisions are dear: what is divided by again and again is divided once.
+  let perFull = fullWh > 0 ? 1 / fullWh : 0;
+  let soc = heldWh * perFull;
   let isDown = false;
   let isStopped = false;
   let engine = OFF;
@@ -121,7 +142,16 @@ export function runOutage(plant: Plant, run: OutageRun, watch?: Watch): OutageRe
   let at = run.startMinute;
   let day = 0;
   let season = run.season;
-  let days = boards.map(({ seasonW, minuteW }) => seasonW?.[season] ?? minuteW);
+  // What is on: which boards, since when, and what they ask for by minute of the day.
+  let gone: Gone = undefined;
+  let fedShare = allFed;
+  let live = NOBODY;
+  let servedSince = 0;
+  let strain: Strain = UNASKED;
+  let mostStrain = strain.most;
+  let fedW = strain.loadW;
+  let wanted = NOBODY;
+  let askedW = strain.loadW;
   let dcDay = plant.sunDcW[season] ?? NO_SUN;
   let acDay = plant.sunAcW[season] ?? NO_SUN;
   let sky = clearness[least(day, lastDay)] ?? 0;
@@ -144,7 +174,7 @@ export function runOutage(plant: Plant, run: OutageRun, watch?: Watch): OutageRe
   let sumBattery = 0;
 
   for (let minute = 0; minute < minutes; minute += 1) {
-    if (lose?.minute === minute) {
+    if (minute === failsAt && lose !== undefined) {
       if (lose.what === 'module') {
         const left = (plant.moduleCount - 1) / plant.moduleCount;
         // What was in it is lost to this outage.
@@ -154,22 +184,26 @@ export function runOutage(plant: Plant, run: OutageRun, watch?: Watch): OutageRe
         heldWh *= left;
         mostDischargeW *= left;
         mostChargeW *= left;
+        perFull = fullWh > 0 ? 1 / fullWh : 0;
+        soc = heldWh * perFull;
       } else if (plant.lostUnit === 'set-stops' || plant.unitCount === 1) isStopped = true;
       else {
-        const left = (plant.unitCount - 1) / plant.unitCount;
-        ratedW *= left;
-        restingW *= left;
+        serve(boardMinutes, live, servedSince, fedShare);
+        servedSince = 0;
+        gone = { unitId: lose.unitId };
+        fedShare = fedShares(plant, gone);
+        live = NOBODY;
+        restingW *= (plant.unitCount - 1) / plant.unitCount;
       }
     }
     if (chance !== undefined && quarter === 0)
       factor = run.loadFactor * (1 + LOAD_SPREAD * (next(chance) + next(chance) - 1));
     quarter = quarter === QUARTER - 1 ? 0 : quarter + 1;
-    soc = fullWh > 0 ? heldWh / fullWh : 0;
     if (isDown && soc >= floorSoc + HYSTERESIS - ROUNDING) isDown = false;
 
     // The engine: called for by the level, there after a while, gone when the bank is full enough or the fuel is not.
     let isRunning = false;
-    if (generator !== undefined) {
+    if (hasEngine) {
       const hasFuel = litres < fuelL;
       if (engine === OFF && hasFuel && (isDown || soc <= generatorFromSoc)) {
         engine = COMING;
@@ -184,20 +218,25 @@ export function runOutage(plant: Plant, run: OutageRun, watch?: Watch): OutageRe
     }
 
     // What is on by the level of the bank, and what it takes.
-    let wantedW = 0;
-    let loadW = 0;
-    let live = 0;
-    for (let index = 0; index < boardCount; index += 1) {
-      const level = shedAtSoc[index] ?? NEVER;
-      if (soc <= level) dropped[index] = 1;
-      else if (soc >= level + HYSTERESIS - ROUNDING) dropped[index] = 0;
-      if (wantsEngine[index] === 1 && !isRunning) continue;
-      const watts = (days[index]?.[at] ?? 0) * factor;
-      wantedW += watts;
-      if (dropped[index] === 1 && !isRunning) continue;
-      loadW += watts;
-      live |= 1 << index;
+    for (let stage = 0; stage < stageCount; stage += 1) {
+      const level = stageSoc[stage] ?? 0;
+      if (soc <= level) dropped |= stageBit[stage] ?? 0;
+      else if (soc >= level + HYSTERESIS - ROUNDING) dropped &= ~(stageBit[stage] ?? 0);
     }
+    const nowWanted = isRunning ? everything : withoutEngine;
+    const nowLive = isRunning ? everything : withoutEngine & ~dropped;
+    if (nowLive !== live || nowWanted !== wanted) {
+      serve(boardMinutes, live, servedSince, fedShare);
+      servedSince = 0;
+      live = nowLive;
+      wanted = nowWanted;
+      strain = strainBy(plant, season, live, gone);
+      mostStrain = strain.most;
+      fedW = strain.loadW;
+      askedW = strainBy(plant, season, wanted, undefined).loadW;
+    }
+    const wantedW = (askedW[at] ?? 0) * factor;
+    const loadW = (fedW[at] ?? 0) * factor;
 
     const clearDcW = (dcDay[at] ?? 0) * sky;
     const clearAcW = (acDay[at] ?? 0) * sky;
@@ -218,7 +257,7 @@ export function runOutage(plant: Plant, run: OutageRun, watch?: Watch): OutageRe
         idleW = restingW;
         batteryW = -intoW;
       }
-    } else if (isRunning ? loadW > engineMostW : loadW > ratedW) isOpen = true;
+    } else if (isRunning ? loadW > engineMostW : (mostStrain[at] ?? 0) * factor > 1 + ROUNDING) isOpen = true;
     else {
       // A live set: the generator or the inverters carry the load, sun goes first, the bank gives or takes the rest.
       let leftToChargeW = least(mostChargeW, positive((fullWh - heldWh) * HOUR));
@@ -234,7 +273,7 @@ export function runOutage(plant: Plant, run: OutageRun, watch?: Watch): OutageRe
         leftToChargeW -= dcW;
         restW = 0;
       }
-      if (!isRunning || acStaysWithGenerator) {
+      if (clearAcW > 0 && (!isRunning || acStaysWithGenerator)) {
         const toLoadW = least(clearAcW, restW);
         restW -= toLoadW;
         const surplusW = clearAcW - toLoadW;
@@ -245,8 +284,11 @@ export function runOutage(plant: Plant, run: OutageRun, watch?: Watch): OutageRe
         intoW += dcW;
         leftToChargeW -= dcW;
       }
-      const outW =
-        restW === 0 ? 0 : restW / (isFlat ? flat : efficiencyAt(restW / sharedBy, efficiencyW, efficiency));
+      const outW = isFlat
+        ? restW * perFlat
+        : restW === 0
+          ? 0
+          : restW / efficiencyAt(restW / sharedBy, efficiencyW, efficiency);
       lossW += outW - restW;
       idleW = restingW;
       const needW = outW + restingW;
@@ -264,7 +306,7 @@ export function runOutage(plant: Plant, run: OutageRun, watch?: Watch): OutageRe
         }
       } else {
         const leftWh = heldWh - fullWh * floorSoc;
-        if (batteryW / HOUR > leftWh + NOTHING_WH) {
+        if (batteryW * PER_MINUTE > leftWh + NOTHING_WH) {
           // Dry in the middle of this minute: served so far, and no further.
           const part = positive(leftWh * HOUR) / batteryW;
           served = part;
@@ -297,7 +339,7 @@ export function runOutage(plant: Plant, run: OutageRun, watch?: Watch): OutageRe
       engineMinutes += 1;
       litres += (engineIdleL + (engineLPerKwh * generatorW) / 1000) / HOUR;
     }
-    heldWh -= batteryW / HOUR;
+    heldWh -= batteryW * PER_MINUTE;
 
     sumServed += loadW * served;
     sumUnserved += wantedW - loadW * served;
@@ -308,11 +350,9 @@ export function runOutage(plant: Plant, run: OutageRun, watch?: Watch): OutageRe
     sumLosses += lossW;
     sumIdle += idleW;
     sumBattery += batteryW;
-    if (served > 0)
-      for (let index = 0; index < boardCount; index += 1)
-        if ((live & (1 << index)) !== 0) boardMinutes[index] = (boardMinutes[index] ?? 0) + served;
+    servedSince += served;
     if (served < 1 && lasted < 0) lasted = minute + served;
-    soc = fullWh > 0 ? heldWh / fullWh : 0;
+    soc = heldWh * perFull;
     if (soc < lowestSoc) lowestSoc = soc;
     watch?.(minute, {
       soc,
@@ -326,6 +366,10 @@ export function runOutage(plant: Plant, run: OutageRun, watch?: Watch): OutageRe
       lossW,
       idleW,
       boards: live,
+      isRunning,
+      strain,
+      at,
+      factor,
     });
 
     at += 1;
@@ -336,12 +380,15 @@ export function runOutage(plant: Plant, run: OutageRun, watch?: Watch): OutageRe
       const now = (run.season + Math.floor(day / DAYS_OF_SEASON)) % SEASONS;
       if (now !== season) {
         season = now;
-        days = boards.map(({ seasonW, minuteW }) => seasonW?.[now] ?? minuteW);
+        serve(boardMinutes, live, servedSince, fedShare);
+        servedSince = 0;
+        live = NOBODY;
         dcDay = plant.sunDcW[season] ?? NO_SUN;
         acDay = plant.sunAcW[season] ?? NO_SUN;
       }
     }
   }
+  serve(boardMinutes, live, servedSince, fedShare);
   return {
     energy: {
       served: sumServed / HOUR,

@@ -2,15 +2,18 @@ import { type CallLevels, callLevels } from '../figures/generator/callLevels.ts'
 import { bankOfSet } from '../figures/bank/ofSet.ts';
 import { autonomy } from '../figures/bank/autonomy.ts';
 import { type DayPart, dayStretches } from '../figures/bank/outageHours.ts';
-import { capabilityWithout } from '../figures/capability/capability.ts';
+import { type Capability, capabilityWithout } from '../figures/capability/capability.ts';
 import { generatorRating } from '../figures/generator/rating.ts';
-import type { Partition } from '../installation/facts.ts';
+import { lineDay } from '../figures/loads/lineDay.ts';
+import type { Circuit, Partition } from '../installation/facts.ts';
 import type { CompiledStack, Installation } from '../installation/installation.ts';
 import { isOwnBank } from '../installation/ownBank.ts';
+import type { Supply } from '../installation/supply.ts';
 import { all, field, type Known, known, mapKnown, unknownAt } from '../values/known.ts';
 import { engineOf } from './engine.ts';
 import { measuredBoards } from './meterDays.ts';
-import type { PlantBoard } from './plantBoard.ts';
+import type { LineDay, PlantBoard } from './plantBoard.ts';
+import type { PlantLimits } from './strain.ts';
 import { clearSky } from './sun.ts';
 import { MINUTES_OF_DAY, SEASONS } from './year.ts';
 
@@ -42,6 +45,8 @@ export interface Plant {
   /** What the set carries for long, W; and how many units it comes from. */
   readonly ratedW: number;
   readonly unitCount: number;
+  /** The same line by line, and without each unit; undefined where no line is looked at by itself. */
+  readonly limits: PlantLimits | undefined;
   readonly lostUnit: 'rest-continue' | 'set-stops';
   readonly idleW: number;
   /** Points of the efficiency by W of one unit; one point where there is one figure. */
@@ -86,8 +91,44 @@ function minutesOf(parts: readonly DayPart[]): Float64Array[] {
   });
 }
 
+/** The lines of a board, minute by minute. */
+function linesOf(circuits: readonly Circuit[], supply: Supply, part: number): LineDay[] {
+  const days = lineDay(circuits, supply);
+  return supply.lines.map((_, line) => {
+    const re = new Float64Array(MINUTES_OF_DAY);
+    const im = new Float64Array(MINUTES_OF_DAY);
+    for (let minute = 0; minute < MINUTES_OF_DAY; minute += 1) {
+      const hour = (minute + 0.5) / 60;
+      const power = days.find(({ fromH, toH }) => hour >= fromH && hour < toH)?.lines[line];
+      re[minute] = (power?.re ?? 0) * part;
+      im[minute] = (power?.im ?? 0) * part;
+    }
+    return { re, im };
+  });
+}
+
+/** What a set carries by its lines, scaled like its boards: the hardest-working unit of its own bank sees its part of everything. */
+function limitsOf(compiled: CompiledStack, whole: Capability, part: number, share: number): PlantLimits {
+  const scaled = ({ totalW, perLineVa, perLineW }: Capability) => ({
+    totalW: totalW * share,
+    lineVa: perLineVa.map((va) => va * part),
+    lineW: perLineW.map((watts) => watts * part),
+  });
+  return {
+    ...scaled(whole),
+    without: compiled.stack.units.flatMap(({ id }) => {
+      const left = capabilityWithout(compiled, id);
+      return left.known ? [{ unitId: id, ...scaled(left.value) }] : [];
+    }),
+  };
+}
+
 /** The boards of a set, each with its own day; of a bank that serves one inverter the part that this one takes. */
-function boardsOf({ circuits, partitions, withGenerator }: CompiledStack, part: number): PlantBoard[] {
+function boardsOf(
+  { circuits, partitions, withGenerator }: CompiledStack,
+  supply: Supply,
+  part: number,
+): PlantBoard[] {
   const carried = new Set(partitions.map(({ id }) => id));
   const all_: readonly Partition[] = [...partitions, ...withGenerator.filter(({ id }) => !carried.has(id))];
   const parts = all_.map((partition): DayPart => ({
@@ -101,6 +142,7 @@ function boardsOf({ circuits, partitions, withGenerator }: CompiledStack, part: 
     shedBelowSoc: partition.kind === 'shed' ? partition.shedBelowSoc : undefined,
     onlyWithGenerator: !carried.has(partition.id),
     minuteW: (minutes[at] ?? new Float64Array(MINUTES_OF_DAY)).map((watts) => watts * part),
+    lines: linesOf(parts[at]?.circuits ?? [], supply, part),
   }));
 }
 
@@ -219,9 +261,10 @@ export function plantOf(installation: Installation, compiled: CompiledStack): Kn
     bank: bankOfSet(compiled),
     type: compiled.type,
     capability: capabilityWithout(compiled),
+    supply: compiled.supply,
   });
   if (!given.known) return given;
-  const { bank, type, capability } = given.value;
+  const { bank, type, capability, supply } = given.value;
   if (bank === 'none') return known('none');
   if (given.value.autonomy.floorSoc >= 1) return unknownAt(['stacks', stack.id, 'bank', 'cutoffSoc']);
   const own = isOwnBank(stack);
@@ -237,9 +280,10 @@ export function plantOf(installation: Installation, compiled: CompiledStack): Kn
   return known({
     stackId: stack.id,
     name: stack.name,
-    ...measuredBoards(installation, compiled, boardsOf(compiled, part), part),
+    ...measuredBoards(installation, compiled, boardsOf(compiled, supply, part), part),
     ratedW: capability.totalW * share,
     unitCount: stack.units.length,
+    limits: limitsOf(compiled, capability, part, share),
     lostUnit: type.lostUnit,
     idleW: given.value.autonomy.idleW,
     efficiencyW: Float64Array.from(points, ({ share }) => share * type.ratedW),

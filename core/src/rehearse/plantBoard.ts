@@ -10,4 +10,12 @@ export interface PlantBoard {
   readonly minuteW: Float64Array;
   /** The same by season of the year, where a meter has measured it. */
   readonly seasonW?: readonly Float64Array[];
+  /** The same line by line, W and var; not there where no line is looked at by itself. */
+  readonly lines?: readonly LineDay[];
+}
+
+/** A day of one line, minute by minute. */
+export interface LineDay {
+  readonly re: Float64Array;
+  readonly im: Float64Array;
 }

@@ -25,9 +25,10 @@ function mixText(hash: number, text: string): number {
 export function plantKey(plant: Plant): string {
   const { boards, efficiencyW, efficiency, sunDcW, sunAcW, ...plain } = plant;
   let hash = mixText(SEED, JSON.stringify(plain));
-  for (const { minuteW, seasonW = [], ...board } of boards) {
+  for (const { minuteW, seasonW = [], lines = [], ...board } of boards) {
     hash = mixAll(mixText(hash, JSON.stringify(board)), minuteW);
     for (const day of seasonW) hash = mixAll(hash, day);
+    for (const { re, im } of lines) hash = mixAll(mixAll(hash, re), im);
   }
   for (const column of [efficiencyW, efficiency, ...sunDcW, ...sunAcW]) hash = mixAll(hash, column);
   return (hash >>> 0).toString(36);

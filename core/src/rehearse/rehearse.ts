@@ -17,7 +17,15 @@ export interface RehearsalAsk {
   /** Share of a clear sky. */
   readonly clearness?: number | undefined;
   readonly fromFull?: boolean | undefined;
-  readonly lose?: { readonly what: 'unit' | 'module'; readonly atH: number } | undefined;
+  /** What fails, and when; of a set that is named, or of any. */
+  readonly lose?:
+    | {
+        readonly what: 'unit' | 'module';
+        readonly atH: number;
+        readonly unitId?: string | undefined;
+        readonly stackId?: string | undefined;
+      }
+    | undefined;
   /** circuit/item that starts, beside the transfer. */
   readonly motor?: string | undefined;
   readonly nights?: number | undefined;
@@ -52,6 +60,11 @@ const engineOf = (plant: Plant): Pick<OutageRun, 'generatorFromSoc' | 'generator
   handMinutes: HAND_MINUTES,
 });
 
+function lostIn({ stackId }: Plant, lose: RehearsalAsk['lose']): OutageRun['lose'] {
+  if (lose === undefined || (lose.stackId ?? stackId) !== stackId) return undefined;
+  return { what: lose.what, minute: Math.floor(lose.atH * 60), unitId: lose.unitId };
+}
+
 /** One outage as it is asked for; by default from the reserve, at the hour the site looks at, in December, under a half-clear sky. */
 export function outageRun(plant: Plant, { site }: Pick<Installation, 'site'>, ask: RehearsalAsk): OutageRun {
   const month = ask.month ?? ((site.latitudeDeg ?? 1) < 0 ? 6 : 12);
@@ -65,7 +78,7 @@ export function outageRun(plant: Plant, { site }: Pick<Installation, 'site'>, as
     loadFactor: 1,
     chance: ask.seed === undefined ? undefined : chanceOf(ask.seed, 0),
     ...engineOf(plant),
-    lose: ask.lose === undefined ? undefined : { what: ask.lose.what, minute: Math.floor(ask.lose.atH * 60) },
+    lose: lostIn(plant, ask.lose),
   };
 }
 

@@ -21,6 +21,7 @@ export const plant = (over: Partial<Plant> = {}): Plant => ({
   loadFrom: '',
   ratedW: 5000,
   unitCount: 1,
+  limits: undefined,
   lostUnit: 'set-stops',
   idleW: 50,
   efficiencyW: Float64Array.of(5000),

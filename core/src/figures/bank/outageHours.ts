@@ -1,10 +1,9 @@
-import type { Circuit, Item } from '../../installation/facts.ts';
+import type { Circuit } from '../../installation/facts.ts';
 import { HOURS_OF_DAY } from '../loads/circuitPower.ts';
+import { runsIn, shareOfWindow, type Stretch, stretchesOf, windowOf } from '../loads/itemHours.ts';
 
 /** What is drawn in a stretch of the day, W, by each part of the load that may be shed by itself. */
-export interface DayStretch {
-  readonly fromH: number;
-  readonly toH: number;
+export interface DayStretch extends Stretch {
   /** In the order of the parts. */
   readonly watts: readonly number[];
 }
@@ -14,20 +13,6 @@ export interface DayPart {
   readonly circuits: readonly Circuit[];
   readonly shedBelowSoc: number | undefined;
 }
-
-type Window = readonly (readonly [number, number])[];
-
-/** When an item may run; undefined where nobody said. A window that ends before it begins lies past midnight. */
-function windowOf({ runsFromH, runsToH }: Item): Window | undefined {
-  if (runsFromH === undefined || runsToH === undefined) return undefined;
-  if (runsFromH < runsToH) return [[runsFromH, runsToH]];
-  return [
-    [runsFromH, HOURS_OF_DAY],
-    [0, runsToH],
-  ];
-}
-
-const lengthOf = (window: Window): number => window.reduce((sum, [from, to]) => sum + to - from, 0);
 
 /** Whether any item says when it runs: only then does the hour at which an outage begins make a difference. */
 export const hasHours = (circuits: readonly Circuit[]): boolean =>
@@ -39,27 +24,16 @@ export const hasHours = (circuits: readonly Circuit[]): boolean =>
  * looked at them before.
  */
 export function dayStretches(parts: readonly DayPart[]): DayStretch[] {
-  const edges = new Set([0, HOURS_OF_DAY]);
-  for (const { circuits } of parts)
-    for (const { items } of circuits)
-      for (const item of items) for (const pair of windowOf(item) ?? []) pair.forEach((at) => edges.add(at));
-  const sorted = [...edges].sort((a, b) => a - b);
-  const stretches = sorted.slice(1).map((toH, index) => ({
-    fromH: sorted[index] ?? 0,
-    toH,
+  const stretches = stretchesOf(parts.flatMap(({ circuits }) => circuits)).map((stretch) => ({
+    ...stretch,
     watts: parts.map(() => 0),
   }));
   parts.forEach(({ circuits }, part) => {
     for (const { items } of circuits)
       for (const item of items) {
-        const window = windowOf(item);
-        const spreadH = window === undefined ? HOURS_OF_DAY : lengthOf(window);
-        if (spreadH === 0) continue;
-        const running = (item.quantity ?? 0) * (item.runningW ?? 0);
-        const watts = running * Math.min(1, (item.hoursPerDay ?? 0) / spreadH);
+        const watts = (item.quantity ?? 0) * (item.runningW ?? 0) * shareOfWindow(item);
         for (const stretch of stretches)
-          if (window === undefined || window.some(([from, to]) => from < stretch.toH && to > stretch.fromH))
-            stretch.watts[part] = (stretch.watts[part] ?? 0) + watts;
+          if (runsIn(item, stretch)) stretch.watts[part] = (stretch.watts[part] ?? 0) + watts;
       }
   });
   return stretches;

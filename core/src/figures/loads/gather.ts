@@ -194,7 +194,7 @@ function makePart(circuit: Circuit, supply: Supply, electronicThirdHarmonic: num
 }
 
 /** Each way of connecting to a supply is worked out once. */
-const factorsFor = remember(factorFinder);
+export const factorsFor = remember(factorFinder);
 
 interface MadePart {
   readonly supply: Supply;
