@@ -58,6 +58,7 @@ import { loadInterruption } from './load/loadInterruption.ts';
 import { loadMustRun } from './load/loadMustRun.ts';
 import { loadOutput } from './load/loadOutput.ts';
 import { loadPower } from './load/loadPower.ts';
+import { loadRehearsed } from './load/loadRehearsed.ts';
 import { loadTotal } from './load/loadTotal.ts';
 import { placeClearance } from './place/placeClearance.ts';
 import { placeDelivery } from './place/placeDelivery.ts';
@@ -178,6 +179,7 @@ export const CHECKS = [
   loadMustRun,
   loadOutput,
   loadPower,
+  loadRehearsed,
   loadTotal,
   placeClearance,
   placeDelivery,

@@ -23,7 +23,9 @@ const outage = z.strictObject({
   clearness: share,
   fromFull: z.boolean(),
   seed: z.number().int().optional().describe('Of the chance on its load; averages without it.'),
-  lose: z.strictObject({ what: z.enum(['unit', 'module']), atH: nonNegative.max(336) }).optional(),
+  lose: z
+    .strictObject({ what: z.enum(['unit', 'module']), atH: nonNegative.max(336), unitId: id.optional() })
+    .optional(),
   lastedH: nonNegative,
   lowestSoc: z.number().min(-0.01).max(1.01),
   servedKwh: nonNegative,

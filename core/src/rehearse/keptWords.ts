@@ -1,3 +1,4 @@
+import { clockWords } from '../words/clock.ts';
 import type { KeptRehearsal } from '../installation/facts.ts';
 import { formatNumber } from '../words/quantity.ts';
 import { PATTERNS, typedPattern } from './patterns.ts';
@@ -8,17 +9,12 @@ const MONTHS = 'January February March April May June July August September Octo
 
 const percent = (share: number): string => `${formatNumber(Math.round(share * 1000) / 10)} %`;
 
-const clock = (hours: number): string => {
-  const minutes = Math.round(hours * 60) % 1440;
-  return `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;
-};
-
 /** How a kept rehearsal was asked for, in a sentence. */
 export function askedWords(kept: KeptRehearsal): string {
   const from = kept.fromFull ? 'a full bank' : 'the reserve';
   if (kept.played === 'outage')
     return [
-      `${formatNumber(kept.hours)} h from ${clock(kept.startH)} in ${MONTHS[kept.month - 1] ?? ''}`,
+      `${formatNumber(kept.hours)} h from ${clockWords(kept.startH)} in ${MONTHS[kept.month - 1] ?? ''}`,
       `${percent(kept.clearness)} of a clear sky`,
       `from ${from}`,
       ...(kept.seed === undefined ? [] : [`chance on the load, seed ${kept.seed}`]),

@@ -1,3 +1,4 @@
+import { DAY_SPREAD, LEAST_DAY } from '../figures/loads/rehearsedLoad.ts';
 import { chanceOf, next, normal } from './chance.ts';
 import { type OutageResult, type OutageRun, runOutage } from './outage.ts';
 import type { OutagePattern } from './patterns.ts';
@@ -30,8 +31,6 @@ export interface NightColumns {
   readonly boardMinutes: readonly Float64Array[];
 }
 
-/** How much the load of a night lies off its average, as a standard deviation. */
-const LOAD_SPREAD = 0.15;
 /** Clear, broken and overcast days, as shares of a clear sky, and how likely each is. */
 const SKIES = [
   { from: 0.75, to: 1, likely: 0.4 },
@@ -60,7 +59,7 @@ export function nightRun(run: NightsRun, night: number): OutageRun {
     minutes,
     startSoc: run.startSoc,
     clearness,
-    loadFactor: Math.max(0.3, 1 + LOAD_SPREAD * normal(chance)),
+    loadFactor: Math.max(LEAST_DAY, 1 + DAY_SPREAD * normal(chance)),
     chance,
     generatorFromSoc: run.generatorFromSoc,
     generatorToSoc: run.generatorToSoc,

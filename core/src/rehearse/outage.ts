@@ -1,3 +1,4 @@
+import { QUARTER_SPREAD } from '../figures/loads/rehearsedLoad.ts';
 import { type Chance, next } from './chance.ts';
 import type { Energy, Minute } from './minute.ts';
 import type { Plant } from './plant.ts';
@@ -49,8 +50,6 @@ export type Watch = (minute: number, now: Readonly<Minute>) => void;
 
 /** A stage comes back, and a set that was empty starts again, so far above the level at which it went. */
 export const HYSTERESIS = 0.05;
-/** The load of a quarter hour lies this far either way of its average at most. */
-const LOAD_SPREAD = 0.3;
 const QUARTER = 15;
 const DAYS_OF_SEASON = 5;
 const HOUR = 60;
@@ -197,7 +196,7 @@ export function runOutage(plant: Plant, run: OutageRun, watch?: Watch): OutageRe
       }
     }
     if (chance !== undefined && quarter === 0)
-      factor = run.loadFactor * (1 + LOAD_SPREAD * (next(chance) + next(chance) - 1));
+      factor = run.loadFactor * (1 + QUARTER_SPREAD * (next(chance) + next(chance) - 1));
     quarter = quarter === QUARTER - 1 ? 0 : quarter + 1;
     if (isDown && soc >= floorSoc + HYSTERESIS - ROUNDING) isDown = false;
 

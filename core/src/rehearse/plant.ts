@@ -108,7 +108,13 @@ function linesOf(circuits: readonly Circuit[], supply: Supply, part: number): Li
 }
 
 /** What a set carries by its lines, scaled like its boards: the hardest-working unit of its own bank sees its part of everything. */
-function limitsOf(compiled: CompiledStack, whole: Capability, part: number, share: number): PlantLimits {
+function limitsOf(
+  compiled: CompiledStack,
+  supply: Supply,
+  whole: Capability,
+  part: number,
+  share: number,
+): PlantLimits {
   const scaled = ({ totalW, perLineVa, perLineW }: Capability) => ({
     totalW: totalW * share,
     lineVa: perLineVa.map((va) => va * part),
@@ -116,6 +122,7 @@ function limitsOf(compiled: CompiledStack, whole: Capability, part: number, shar
   });
   return {
     ...scaled(whole),
+    names: supply.lines,
     without: compiled.stack.units.flatMap(({ id }) => {
       const left = capabilityWithout(compiled, id);
       return left.known ? [{ unitId: id, ...scaled(left.value) }] : [];
@@ -283,7 +290,7 @@ export function plantOf(installation: Installation, compiled: CompiledStack): Kn
     ...measuredBoards(installation, compiled, boardsOf(compiled, supply, part), part),
     ratedW: capability.totalW * share,
     unitCount: stack.units.length,
-    limits: limitsOf(compiled, capability, part, share),
+    limits: limitsOf(compiled, supply, capability, part, share),
     lostUnit: type.lostUnit,
     idleW: given.value.autonomy.idleW,
     efficiencyW: Float64Array.from(points, ({ share }) => share * type.ratedW),

@@ -24,6 +24,7 @@ const twoLines = (over: Partial<Plant> = {}): Plant =>
     unitCount: 2,
     lostUnit: 'rest-continue',
     limits: {
+      names: ['L1', 'L2'],
       totalW: 6000,
       lineVa: [3200, 3200],
       lineW: [3000, 3000],
@@ -84,6 +85,7 @@ describe('minutes look at each line', () => {
   it('a unit that is lost where two feed each line leaves both lines lit, and half of what they bear', () => {
     const pair = twoLines({
       limits: {
+        names: ['L1', 'L2'],
         totalW: 6000,
         lineVa: [3200, 3200],
         lineW: [3000, 3000],

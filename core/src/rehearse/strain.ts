@@ -12,6 +12,8 @@ export interface SetLimits {
 
 /** The limits of a set as it stands, and with each of its units gone. */
 export interface PlantLimits extends SetLimits {
+  /** Names of the lines, in their order. */
+  readonly names: readonly string[];
   readonly without: readonly (SetLimits & { readonly unitId: string })[];
 }
 

@@ -105,6 +105,7 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
   'load.must-run': ontoBackup,
   'load.output': loadSide,
   'load.power': loadSide,
+  'load.rehearsed': loadSide,
   'load.total': loadSide,
   'place.clearance': (trouble) => [...arrangedWall(trouble), ...elsewhere(trouble)],
   'place.exposure': elsewhere,

@@ -1,6 +1,7 @@
 import { islandBoard } from '../../figures/loads/boards.ts';
 import { type Autonomy, autonomy, type AutonomySegment, quotedHours } from '../../figures/bank/autonomy.ts';
 import { all, field } from '../../values/known.ts';
+import { clockWords } from '../../words/clock.ts';
 import { formatNumber, formatQuantity } from '../../words/quantity.ts';
 import type { Check } from '../check.ts';
 import type { WorkingStep } from '../finding.ts';
@@ -77,22 +78,17 @@ function sumStep(found: Autonomy): WorkingStep {
   };
 }
 
-const clock = (hour: number): string => {
-  const minutes = Math.round(hour * 60);
-  return `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;
-};
-
 const whenWords = ({ byHour }: Autonomy): string =>
   byHour === undefined
     ? 'at the average load'
-    : `when the outage begins at ${clock(byHour.worst.startH)}, the worst hour`;
+    : `when the outage begins at ${clockWords(byHour.worst.startH)}, the worst hour`;
 
 /** The other answers, each with its name: from the typed hour, at the average load, and from full. */
 function otherWords(reserve: Autonomy, full: Autonomy): string {
   const hours = (value: number): string => (Number.isFinite(value) ? `${formatNumber(value)} h` : 'for ever');
   const typed = reserve.byHour?.typed;
   const parts = [
-    ...(typed === undefined ? [] : [`from ${clock(typed.startH)}: ${hours(typed.hours)}`]),
+    ...(typed === undefined ? [] : [`from ${clockWords(typed.startH)}: ${hours(typed.hours)}`]),
     ...(reserve.byHour === undefined ? [] : [`at the average load: ${hours(reserve.hours)}`]),
     `from full: ${hours(quotedHours(full))}`,
   ];

@@ -25,9 +25,15 @@ export interface Asked {
   readonly sky: number;
   readonly fromFull: boolean;
   readonly withChance: boolean;
-  readonly lose: '' | 'unit' | 'module';
+  /** Nothing, a module, or the unit with an id. */
+  readonly lose: '' | 'module' | `unit:${string}`;
   readonly loseAtH: string;
 }
+
+const failing = (lose: Exclude<Asked['lose'], ''>) =>
+  lose === 'module'
+    ? { what: 'module' as const }
+    : { what: 'unit' as const, unitId: lose.slice('unit:'.length) };
 
 /** What is asked for, or what is wrong with it in a sentence. */
 export function askOf(asked: Asked): RehearsalAsk | string {
@@ -46,7 +52,7 @@ export function askOf(asked: Asked): RehearsalAsk | string {
     clearness: asked.sky,
     fromFull: asked.fromFull,
     ...(asked.withChance ? { seed: 1 } : {}),
-    ...(asked.lose === '' || atH === undefined ? {} : { lose: { what: asked.lose, atH } }),
+    ...(asked.lose === '' || atH === undefined ? {} : { lose: { ...failing(asked.lose), atH } }),
   };
 }
 
@@ -60,7 +66,12 @@ export function askedAgain(asked: Asked, kept: KeptRehearsal): Asked {
     sky: kept.clearness,
     fromFull: kept.fromFull,
     withChance: kept.seed !== undefined,
-    lose: kept.lose?.what ?? '',
+    lose:
+      kept.lose === undefined
+        ? ''
+        : kept.lose.what === 'module'
+          ? 'module'
+          : `unit:${kept.lose.unitId ?? ''}`,
     loseAtH: String(kept.lose?.atH ?? 1),
   };
 }
@@ -150,16 +161,20 @@ export function OutageForm({
       <Labelled label="Fails">
         <select
           className="input"
-          value={asked.lose}
+          value={asked.lose.replace(/^unit:/, '')}
           onChange={({ target }) =>
             onAsk({
               ...asked,
-              lose: target.value === 'unit' || target.value === 'module' ? target.value : '',
+              lose: target.value === 'module' ? 'module' : target.value === '' ? '' : `unit:${target.value}`,
             })
           }
         >
           <option value="">nothing</option>
-          <option value="unit">a unit</option>
+          {(plant.limits?.without ?? []).map(({ unitId }, at) => (
+            <option key={unitId} value={unitId}>
+              unit {at + 1}
+            </option>
+          ))}
           <option value="module">a module</option>
         </select>
       </Labelled>

@@ -1,6 +1,9 @@
 import { type Minute, type OutageResult, type OutageRun, type Plant, runOutage } from '@bastion/core';
 import type { RehearsalVerdict } from './Verdict.tsx';
 
+/** A bank this little above its floor is empty, share of it. */
+const NEARLY = 0.005;
+
 /** One outage as it was played, in columns by minute. */
 export interface Played {
   readonly result: OutageResult;
@@ -14,6 +17,8 @@ export interface Played {
   /** Share of each minute in which the set was live, whatever hung on it. */
   readonly live: Float64Array;
   readonly boards: Uint32Array;
+  /** What is asked of each line, as a share of what the inverters bear for long on it; empty where no line is looked at by itself. */
+  readonly lineShare: readonly Float64Array[];
   readonly events: readonly PlayedEvent[];
 }
 
@@ -21,6 +26,21 @@ export interface PlayedEvent {
   readonly minute: number;
   readonly sentence: string;
   readonly isBad: boolean;
+}
+
+/** Why a set goes dark in a minute. */
+function whyDark(plant: Plant, now: Readonly<Minute>): string {
+  if (now.isRunning) return 'The load is more than the generator gives.';
+  const { lines, most } = now.strain;
+  const worst = (most[now.at] ?? 0) * now.factor;
+  if (worst > 1) {
+    const line = lines.findIndex((one) => (one[now.at] ?? 0) * now.factor >= worst);
+    const name = plant.limits?.names[line];
+    return name === undefined || lines.length < 2
+      ? 'The load is more than the inverters give.'
+      : `${name} is asked for more than the inverters give on it.`;
+  }
+  return now.soc > plant.floorSoc + NEARLY ? 'The load is more than the bank gives.' : 'The bank is empty.';
 }
 
 /** What changes from one minute to the next, in words. */
@@ -34,8 +54,7 @@ function changes(
   const tell = (sentence: string, isBad = false): void => void events.push({ minute, sentence, isBad });
   const wasLit = before === undefined || before.served > 0;
   const isLit = now.served > 0;
-  if (wasLit && !isLit)
-    tell(now.loadW > plant.ratedW ? 'The load is more than the inverters give.' : 'The bank is empty.', true);
+  if (wasLit && !isLit) tell(whyDark(plant, now), true);
   if (!wasLit && isLit) tell('Live again.');
   if (now.generatorW > 0 && (before?.generatorW ?? 0) === 0)
     tell('The generator carries the load and charges.');
@@ -61,6 +80,7 @@ export function playOutage(plant: Plant, run: OutageRun): Played {
   const batteryW = column();
   const live = column();
   const boards = new Uint32Array(run.minutes);
+  const lineShare = (plant.limits?.names ?? []).map(column);
   const events: PlayedEvent[] = [];
   let before: Minute | undefined;
   const result = runOutage(plant, run, (minute, now) => {
@@ -72,10 +92,15 @@ export function playOutage(plant: Plant, run: OutageRun): Played {
     batteryW[minute] = now.batteryW;
     live[minute] = now.served;
     boards[minute] = now.served > 0 ? now.boards : 0;
+    // While a generator runs the inverters carry nothing.
+    if (!now.isRunning && now.served > 0)
+      lineShare.forEach((shares, line) => {
+        shares[minute] = (now.strain.lines[line]?.[now.at] ?? 0) * now.factor;
+      });
     events.push(...changes(plant, before, now, minute));
     before = now;
   });
-  return { result, soc, wantedW, servedW, sunW, generatorW, batteryW, live, boards, events };
+  return { result, soc, wantedW, servedW, sunW, generatorW, batteryW, live, boards, lineShare, events };
 }
 
 /** "18:00", with the day where it is not the first. */

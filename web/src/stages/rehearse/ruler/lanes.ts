@@ -80,15 +80,18 @@ function voltageOf(pickup: LinePickup, gapS: number, played: Minutes, at: number
   return stepsSeries(pickup.line, at, tripsAtS === Infinity ? kept : [...kept, [tripsAtS, 0]]);
 }
 
-/** What a line is asked for, in percent of what it carries for long; it ends where the minutes begin, which know all lines together. */
-function loadOf(pickup: LinePickup, gapS: number, at: number): Series {
+/** What a line is asked for, in percent of what it carries for long: in the first seconds, then by the minutes. */
+function loadOf(pickup: LinePickup, gapS: number, at: number, played: Minutes, lastS: number): Series {
   const share = (va: number): number => (pickup.ratedVa > 0 ? (va / pickup.ratedVa) * 100 : 0);
   const last = pickup.steps.at(-1)?.toS ?? gapS;
+  const shares = played.lineShare[at];
   return stepsSeries(pickup.line, at, [
     [0, 0],
     ...pickup.steps.map(({ fromS, va }): [number, number] => [fromS, share(va)]),
     [last, share(pickup.runningVa)],
-    [firstMinute(last) * 60, NaN],
+    ...(shares === undefined
+      ? [[firstMinute(last) * 60, NaN] as const]
+      : minutesAfter(lastS, played.soc.length, (minute) => (shares[minute] ?? 0) * 100)),
   ]);
 }
 
@@ -98,17 +101,12 @@ const mostOf = (series: readonly Series[], least: number): number =>
     least,
   );
 
-function firstSeconds(plant: Shown, transfer: Transfer, played: Minutes): Lane[] {
+function firstSeconds(transfer: Transfer, played: Minutes): Lane[] {
   const gapS = transfer.gapMs / 1000;
   // The first line whose overload curve is used up takes the whole set off.
   const tripsAtS = Math.min(...transfer.lines.map((pickup) => pickup.tripsAtS ?? Infinity));
   const lastS = Math.max(gapS, ...transfer.lines.map(({ steps }) => steps.at(-1)?.toS ?? gapS));
-  const together = stepsSeries(
-    'all lines together',
-    transfer.lines.length,
-    minutesAfter(lastS, played.soc.length, (minute) => ((played.servedW[minute] ?? 0) / plant.ratedW) * 100),
-  );
-  const loads = [...transfer.lines.map((pickup, at) => loadOf(pickup, gapS, at)), together];
+  const loads = transfer.lines.map((pickup, at) => loadOf(pickup, gapS, at, played, lastS));
   return [
     {
       key: 'voltage',
@@ -168,7 +166,7 @@ export function lanesOf(
   ];
   const mostA = plant.mostDischargeW / plant.nominalV;
   return [
-    ...(transfer === undefined ? [] : firstSeconds(plant, transfer, played)),
+    ...(transfer === undefined ? [] : firstSeconds(transfer, played)),
     {
       key: 'power',
       title: 'Power',

@@ -83,6 +83,7 @@ describe('lanes', () => {
     batteryW: column(1100),
     live: column(1),
     boards: new Uint32Array(3).fill(1),
+    lineShare: [Float64Array.of(0.4, 0.25, 0.3)],
   };
   const plant = {
     ratedW: 4000,
@@ -124,10 +125,10 @@ describe('lanes', () => {
   it('show the gap, the pickup, and then the minutes', () => {
     const voltages = [-0.01, 0.01, 0.5, 2, 100].map((at) => shown(transfer(), 'voltage', at)[0]);
     expect(voltages).toEqual([100, 0, 90, 100, 100]);
-    expect(shown(transfer(), 'load', 0.5)).toEqual([200, undefined]);
-    expect(shown(transfer(), 'load', 2)).toEqual([40, undefined]);
-    // From the second minute on only the sum is known: 1000 of 4000 W.
-    expect(shown(transfer(), 'load', 100)).toEqual([undefined, 25]);
+    expect(shown(transfer(), 'load', 0.5)).toEqual([200]);
+    expect(shown(transfer(), 'load', 2)).toEqual([40]);
+    // From the second minute on as the minutes have it, line by line.
+    expect(shown(transfer(), 'load', 100)).toEqual([25]);
     expect(shown(transfer(), 'current', 100)).toEqual([22, 0]);
   });
 
