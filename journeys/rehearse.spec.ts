@@ -127,6 +127,12 @@ test('an outage is rehearsed: the first seconds, its hours, many nights, and the
   await goTo(page, 'Rehearse');
   await page.getByRole('tab', { name: 'Many nights' }).click();
   await page.getByRole('button', { name: 'Play them' }).click();
-  await page.getByRole('button', { name: /Open the worst/ }).click();
+  await expect(page.getByRole('img', { name: /^State of charge over \d+ hours as bands/ })).toBeVisible();
+  await page.getByRole('region', { name: 'The worst nights' }).getByRole('button').first().click();
   await expect(verdict.filter({ hasText: /Dark after/ })).toBeVisible();
+  // Any other by its number, also by keyboard.
+  await page.getByRole('tab', { name: 'Many nights' }).click();
+  await page.getByLabel('Any of them, by its number').fill('17');
+  await page.getByLabel('Any of them, by its number').press('Enter');
+  await expect(page.getByText('Night 17 of many.')).toBeVisible();
 });

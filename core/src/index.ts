@@ -321,6 +321,10 @@ export {
   type Rehearsed,
   type RehearsalAsk,
 } from './rehearse/rehearse.ts';
+export { seasonWords } from './rehearse/seasonWords.ts';
+export type { Band } from './rehearse/bands.ts';
+export { clockWords } from './words/clock.ts';
+export { MONTH_NAMES } from './words/months.ts';
 export { type OutageResult, type OutageRun, runOutage } from './rehearse/outage.ts';
 export { type Minute } from './rehearse/minute.ts';
 export {
@@ -329,6 +333,7 @@ export {
   nightColumns,
   type NightsRun,
   nightRun,
+  type NightGlance,
   type NightsSummary,
   placeNights,
   playNights,

@@ -1,11 +1,8 @@
 import { clockWords } from '../words/clock.ts';
+import { MONTH_NAMES } from '../words/months.ts';
 import type { KeptRehearsal } from '../installation/facts.ts';
 import { formatNumber } from '../words/quantity.ts';
 import { PATTERNS, typedPattern } from './patterns.ts';
-
-const MONTHS = 'January February March April May June July August September October November December'.split(
-  ' ',
-);
 
 const percent = (share: number): string => `${formatNumber(Math.round(share * 1000) / 10)} %`;
 
@@ -14,7 +11,7 @@ export function askedWords(kept: KeptRehearsal): string {
   const from = kept.fromFull ? 'a full bank' : 'the reserve';
   if (kept.played === 'outage')
     return [
-      `${formatNumber(kept.hours)} h from ${clockWords(kept.startH)} in ${MONTHS[kept.month - 1] ?? ''}`,
+      `${formatNumber(kept.hours)} h from ${clockWords(kept.startH)} in ${MONTH_NAMES[kept.month - 1] ?? ''}`,
       `${percent(kept.clearness)} of a clear sky`,
       `from ${from}`,
       ...(kept.seed === undefined ? [] : [`chance on the load, seed ${kept.seed}`]),

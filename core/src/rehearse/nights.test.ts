@@ -83,6 +83,56 @@ describe('many nights', () => {
     expect(summary.boards[0]?.worst1).toBeLessThan(summary.boards[0]?.middle ?? 0);
   });
 
+  it('have bands over time that are counted, not guessed', () => {
+    // Nights of 4 h: each hour takes (1000 · f / 0.9 + 50) Wh of 10 kWh, f the factor of the night (its quarters average out).
+    const how = nights({ nights: 2000, pattern: typedPattern([4]), startSoc: 0.9 });
+    const columns = played(plant(), how);
+    const { bands } = summarise(plant(), how, columns);
+    expect(bands.map(({ hour, nights: count }) => [hour, count])).toEqual([
+      [0, 2000],
+      [1, 2000],
+      [2, 2000],
+      [3, 2000],
+    ]);
+    expect(bands[0]?.soc).toEqual([0.9, 0.9, 0.9, 0.9, 0.9]);
+    // After 3 h: 0.9 − 3 · (111.11 · f + 5) / 1000, in the middle f = 1: 0.552; the worst 5 of 100 have f = 1 + 1.645 · 0.15: 0.469.
+    const [worst5, worst25, middle, best25, best5] = bands[3]?.soc ?? [];
+    expect(Math.abs((middle ?? 0) - 0.552)).toBeLessThan(0.011);
+    expect(Math.abs((worst5 ?? 0) - 0.469)).toBeLessThan(0.016);
+    // 0.6745 deviations either way: 0.552 ± 3 · 111.11 · 0.1012 / 1000.
+    expect(Math.abs((worst25 ?? 0) - 0.518)).toBeLessThan(0.016);
+    expect(Math.abs((best25 ?? 0) - 0.586)).toBeLessThan(0.016);
+    expect(Math.abs((best5 ?? 0) - 0.635)).toBeLessThan(0.016);
+    expect(bands.every(({ dark }) => dark === 0)).toBe(true);
+  });
+
+  it('count the dark ones beside them, and stop where too few last on', () => {
+    // From half full 4000 Wh last 3.44 h at the average: dark after 4 h unless f is below 0.855, 83 of 100.
+    const how = nights({ nights: 1200, pattern: typedPattern([6]) });
+    const { bands } = summarise(plant(), how, played(plant(), how));
+    expect(bands.map(({ dark }) => dark > 0.5)).toEqual([false, false, false, false, true, true]);
+    expect(Math.abs((bands[4]?.dark ?? 0) - 0.833)).toBeLessThan(0.04);
+    expect(summarise(plant(), nights({ nights: 19 }), played(plant(), nights({ nights: 19 }))).bands).toEqual(
+      [],
+    );
+  });
+
+  it('name the worst of them, each as it plays again', () => {
+    const columns = played(plant(), nights());
+    const { worst } = summarise(plant(), nights(), columns);
+    const dark = Array.from(columns.minutes, (minutes, night) => minutes - (columns.lasted[night] ?? 0));
+    expect(worst.map(({ minutes, lastedMinutes }) => minutes - lastedMinutes)).toEqual(
+      [...dark].sort((a, b) => b - a).slice(0, 10),
+    );
+    for (const { night, startMinute, lastedMinutes } of worst) {
+      const again = nightRun(nights(), night);
+      expect(again.startMinute).toBe(startMinute);
+      expect(runOutage(plant(), again).lastedMinutes).toBe(lastedMinutes);
+    }
+    const easy = nights({ pattern: typedPattern([0.5]) });
+    expect(summarise(plant(), easy, played(plant(), easy)).worst).toEqual([]);
+  });
+
   it('say which choice moves the answer most, over the same nights', () => {
     const how = nights();
     const now = summarise(plant({ generator }), how, played(plant({ generator }), how));

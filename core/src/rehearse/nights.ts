@@ -1,4 +1,13 @@
 import { DAY_SPREAD, LEAST_DAY } from '../figures/loads/rehearsedLoad.ts';
+import {
+  addCounts,
+  type Band,
+  type BandCounts,
+  bandCounts,
+  bandsOf,
+  countHours,
+  hourTrace,
+} from './bands.ts';
 import { chanceOf, next, normal } from './chance.ts';
 import { type OutageResult, type OutageRun, runOutage } from './outage.ts';
 import type { OutagePattern } from './patterns.ts';
@@ -29,6 +38,8 @@ export interface NightColumns {
   readonly overloadMinutes: Float64Array;
   /** boardMinutes[board][night] */
   readonly boardMinutes: readonly Float64Array[];
+  /** The hours of all of them together. */
+  readonly hours: BandCounts;
 }
 
 /** Clear, broken and overcast days, as shares of a clear sky, and how likely each is. */
@@ -81,6 +92,7 @@ export function nightColumns(plant: Plant, nights: number): NightColumns {
     lowestSoc: column(),
     overloadMinutes: column(),
     boardMinutes: plant.boards.map(column),
+    hours: bandCounts(),
   };
 }
 
@@ -107,13 +119,15 @@ export function playNights(
   to: number,
   offset = 0,
 ): void {
+  const trace = hourTrace();
   for (let night = from; night < to; night += 1) {
     const one = nightRun(run, night);
-    keep(columns, night - offset, one.minutes, runOutage(plant, one));
+    keep(columns, night - offset, one.minutes, runOutage(plant, one, undefined, trace));
+    countHours(columns.hours, trace, one.minutes);
   }
 }
 
-/** The columns of the first nights, for a picture while the others are still being played. */
+/** The columns of the first nights, for a picture while the others are still being played; the hours are of all that were. */
 export const firstNights = (columns: NightColumns, nights: number): NightColumns => ({
   minutes: columns.minutes.subarray(0, nights),
   lasted: columns.lasted.subarray(0, nights),
@@ -124,6 +138,7 @@ export const firstNights = (columns: NightColumns, nights: number): NightColumns
   lowestSoc: columns.lowestSoc.subarray(0, nights),
   overloadMinutes: columns.overloadMinutes.subarray(0, nights),
   boardMinutes: columns.boardMinutes.map((column) => column.subarray(0, nights)),
+  hours: columns.hours,
 });
 
 const COLUMN_KEYS = [
@@ -143,6 +158,7 @@ export function placeNights(columns: NightColumns, part: NightColumns, from: num
   columns.boardMinutes.forEach((column, board) =>
     column.set(part.boardMinutes[board] ?? new Float64Array(0), from),
   );
+  addCounts(columns.hours, part.hours);
 }
 
 /** What share of a sorted column lies below a value. */
@@ -172,11 +188,49 @@ export interface NightsSummary {
   readonly litres: number;
   /** Share of outages in which a limit of power was met. */
   readonly overloaded: number;
-  /** Number of the night that was dark for longest. */
-  readonly worstNight: number;
+  /** The nights that were dark for longest, the longest first. */
+  readonly worst: readonly NightGlance[];
+  /** State of charge over the hours since the grid went. */
+  readonly bands: readonly Band[];
+}
+
+/** One night of many, at a glance; it can be played again from its number. */
+export interface NightGlance {
+  readonly night: number;
+  /** Season of the year, and minute of the day at which the grid goes. */
+  readonly season: number;
+  readonly startMinute: number;
+  readonly minutes: number;
+  readonly lastedMinutes: number;
+  readonly unservedWh: number;
 }
 
 const mean = (column: Float64Array): number => column.reduce((sum, one) => sum + one, 0) / column.length;
+
+/** So many of the worst nights are told one by one. */
+const WORST = 10;
+
+/** The nights that were dark for longest; of equals the earlier ones. */
+function worstOf(run: NightsRun, { minutes, lasted, unservedWh }: NightColumns): NightGlance[] {
+  const dark = (night: number): number => (minutes[night] ?? 0) - (lasted[night] ?? 0);
+  const worst: number[] = [];
+  for (let night = 0; night < minutes.length; night += 1) {
+    const least = worst.at(-1);
+    if (dark(night) <= 0 || (worst.length === WORST && least !== undefined && dark(night) <= dark(least)))
+      continue;
+    const place = worst.findIndex((one) => dark(one) < dark(night));
+    worst.splice(place < 0 ? worst.length : place, 0, night);
+    if (worst.length > WORST) worst.pop();
+  }
+  return worst.map((night) => ({
+    night,
+    ...glance(nightRun(run, night)),
+    lastedMinutes: lasted[night] ?? 0,
+    unservedWh: unservedWh[night] ?? 0,
+  }));
+}
+
+const glance = ({ season, startMinute, minutes }: OutageRun) => ({ season, startMinute, minutes });
 
 /** Sums up columns that have been played. */
 export function summarise(plant: Plant, run: NightsRun, columns: NightColumns): NightsSummary {
@@ -190,9 +244,6 @@ export function summarise(plant: Plant, run: NightsRun, columns: NightColumns): 
   const minutes = (night: number): number => columns.minutes[night] ?? 0;
   const target = run.targetMinutes;
   const sorted = columns.lasted.toSorted();
-  let worstNight = 0;
-  for (let night = 1; night < nights; night += 1)
-    if (minutes(night) - lasted(night) > minutes(worstNight) - lasted(worstNight)) worstNight = night;
   return {
     nights,
     carried: shareOf((night) => lasted(night) >= minutes(night)),
@@ -222,6 +273,7 @@ export function summarise(plant: Plant, run: NightsRun, columns: NightColumns): 
     generatorStarts: mean(columns.generatorStarts),
     litres: mean(columns.litres),
     overloaded: shareOf((night) => (columns.overloadMinutes[night] ?? 0) > 0),
-    worstNight,
+    worst: worstOf(run, columns),
+    bands: bandsOf(columns.hours),
   };
 }

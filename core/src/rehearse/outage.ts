@@ -2,6 +2,7 @@ import { QUARTER_SPREAD } from '../figures/loads/rehearsedLoad.ts';
 import { type Chance, next } from './chance.ts';
 import type { Energy, Minute } from './minute.ts';
 import type { Plant } from './plant.ts';
+import type { HourTrace } from './bands.ts';
 import { boardBits } from './boardBits.ts';
 import { fedShares, type Gone, type Strain, strainBy } from './strain.ts';
 import { MINUTES_OF_DAY, SEASONS } from './year.ts';
@@ -101,7 +102,7 @@ function serve(boardMinutes: Float64Array, live: number, minutes: number, fedSha
  * It is one long function on purpose: forty-three million minutes are played for ten thousand outages of three days, and only what is
  * local to one function stays in the registers of the machine. Split into functions that hand figures on it took half as long again.
  */
-export function runOutage(plant: Plant, run: OutageRun, watch?: Watch): OutageResult {
+export function runOutage(plant: Plant, run: OutageRun, watch?: Watch, trace?: HourTrace): OutageResult {
   const { boards, floorSoc, generator, sharedBy, efficiencyW, efficiency, acStaysWithGenerator } = plant;
   const { chance, clearness, lose, minutes, generatorFromSoc, generatorToSoc } = run;
   const boardMinutes = new Float64Array(boards.length);
@@ -195,8 +196,14 @@ export function runOutage(plant: Plant, run: OutageRun, watch?: Watch): OutageRe
         restingW *= (plant.unitCount - 1) / plant.unitCount;
       }
     }
-    if (chance !== undefined && quarter === 0)
-      factor = run.loadFactor * (1 + QUARTER_SPREAD * (next(chance) + next(chance) - 1));
+    if (quarter === 0) {
+      if (chance !== undefined)
+        factor = run.loadFactor * (1 + QUARTER_SPREAD * (next(chance) + next(chance) - 1));
+      if (trace !== undefined && minute % HOUR === 0) {
+        trace.soc[minute / HOUR] = soc;
+        trace.dark[minute / HOUR] = isDown || isStopped ? 1 : 0;
+      }
+    }
     quarter = quarter === QUARTER - 1 ? 0 : quarter + 1;
     if (isDown && soc >= floorSoc + HYSTERESIS - ROUNDING) isDown = false;
 

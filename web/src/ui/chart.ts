@@ -1,5 +1,6 @@
 import {
   Chart,
+  Filler,
   Legend,
   LinearScale,
   LineController,
@@ -13,6 +14,7 @@ import { useMemo } from 'react';
 import { useTheme } from '../state/theme.ts';
 
 Chart.register(
+  Filler,
   Legend,
   LinearScale,
   LineController,

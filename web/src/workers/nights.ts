@@ -93,6 +93,42 @@ async function playAll(
   return { summary, drivers: rankDrivers(played, summary) };
 }
 
+/** Threads that are there before anybody presses: starting one takes longer than its first nights. */
+let waiting: Worker[] = [];
+
+const newThread = (): Worker =>
+  new Worker(new URL('./nights.worker.ts', import.meta.url), { type: 'module' });
+
+const threadCount = (): number => Math.max(1, Math.min(MOST_WORKERS, navigator.hardwareConcurrency));
+
+/** So many nights are played beforehand, by which the thread's code has been made fast. */
+const REHEARSED = 20;
+
+/** Has threads wait for the next question about a set. Returns how to let them go. */
+export function awaitNights(design: Design, stackId: string, asked: NightsAsk): () => void {
+  while (waiting.length < threadCount()) {
+    const thread = newThread();
+    waiting.push(thread);
+    const worker = wrap<NightsWork>(thread);
+    // What goes wrong here goes wrong again when it is asked for, and is told then.
+    void worker
+      .prepare(design, stackId, asked)
+      .then(() => worker.play(0, REHEARSED))
+      .catch(() => undefined);
+  }
+  return () => {
+    for (const thread of waiting) thread.terminate();
+    waiting = [];
+  };
+}
+
+function takeThreads(): Worker[] {
+  const threads = waiting;
+  waiting = [];
+  while (threads.length < threadCount()) threads.push(newThread());
+  return threads;
+}
+
 /** Plays many nights beside the page, on two threads where there are two; calling it off ends it at once. */
 export async function runNights(
   design: Design,
@@ -101,11 +137,7 @@ export async function runNights(
   given: Given,
   signal: AbortSignal,
 ): Promise<PlayedNights | undefined> {
-  const count = Math.max(1, Math.min(MOST_WORKERS, navigator.hardwareConcurrency));
-  const threads = Array.from(
-    { length: count },
-    () => new Worker(new URL('./nights.worker.ts', import.meta.url), { type: 'module' }),
-  );
+  const threads = takeThreads();
   const off = new Promise<never>((_resolve, reject) =>
     signal.addEventListener('abort', () => reject(new CalledOff()), { once: true }),
   );

@@ -54,10 +54,16 @@ const work = {
     if (ready === undefined) return undefined;
     const columns = nightColumns(ready.plant, to - from);
     playNights(ready.plant, ready.run, columns, from, to, from);
-    const { boardMinutes, ...own } = columns;
+    const { boardMinutes, hours, ...own } = columns;
+    const arrays: readonly (Float64Array | Uint32Array)[] = [
+      ...Object.values(own),
+      ...boardMinutes,
+      hours.soc,
+      hours.dark,
+    ];
     return transfer(
       columns,
-      [...Object.values(own), ...boardMinutes].map(({ buffer }) => buffer),
+      arrays.map(({ buffer }) => buffer),
     );
   },
   /** Plays all nights with one choice made otherwise. */

@@ -15,9 +15,11 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { useOpenJob } from '../../state/job.ts';
 import { readNumber } from '../../ui/readNumber.ts';
 import { CalledOff } from '../../workers/advice.ts';
-import { runNights } from '../../workers/nights.ts';
+import { awaitNights, runNights } from '../../workers/nights.ts';
 import type { PlayedNights } from '../../workers/nights.worker.ts';
+import { BadNights } from './BadNights.tsx';
 import { type KeptNights, useKeptNights } from './keptNights.ts';
+import { NightBands } from './NightBands.tsx';
 import { useKeep } from './useKeep.ts';
 
 const percent = (share: number): string => `${formatNumber(Math.round(share * 1000) / 10)} %`;
@@ -142,11 +144,12 @@ interface NightsViewProps {
   readonly fromFull: boolean;
   /** What the form begins with: as a kept one was asked for. */
   readonly first: NightsFirst | undefined;
-  readonly onWorst: (night: number, how: KeptNights['how']) => void;
+  /** Plays one of them again, minute by minute. */
+  readonly onOpen: (night: number, how: KeptNights['how']) => void;
 }
 
 /** Ten thousand outages: the spread, and which choice moves it. A first picture comes at once and gets finer. */
-export function NightsView({ plant, fromFull, first, onWorst }: NightsViewProps) {
+export function NightsView({ plant, fromFull, first, onOpen }: NightsViewProps) {
   const { stackId } = plant;
   const keepInJob = useKeep(plant);
   const { id, design, analysis } = useOpenJob();
@@ -163,6 +166,11 @@ export function NightsView({ plant, fromFull, first, onWorst }: NightsViewProps)
   const [failure, setFailure] = useState('');
   const work = useRef<AbortController>(undefined);
   useEffect(() => () => work.current?.abort(), []);
+  const isPlaying = share !== undefined;
+  useEffect(() => {
+    const likely = { seed: 1, nights: DEFAULT_NIGHTS, fromFull, patternId: RURAL.id, typedHours: [] };
+    return isPlaying ? undefined : awaitNights(design, stackId, likely);
+  }, [isPlaying, design, stackId, fromFull]);
   const typedHours = hoursText.split(/[,;\s]+/).flatMap((text) => readNumber(text) ?? []);
   const nights = readNumber(nightsText);
   const seed = readNumber(seedText);
@@ -291,7 +299,12 @@ export function NightsView({ plant, fromFull, first, onWorst }: NightsViewProps)
       </p>
       {share !== undefined && <progress className="w-full" value={share} aria-label="Outages played" />}
       {isStale && <p className="text-tight">The design has moved on since these were played. Play again.</p>}
-      {summary !== undefined && <Spread summary={summary} />}
+      {summary !== undefined && (
+        <>
+          <Spread summary={summary} />
+          <NightBands bands={summary.bands} />
+        </>
+      )}
       {kept !== undefined && sofar === undefined && (
         <>
           <p className="text-[13px] text-quiet">
@@ -299,20 +312,18 @@ export function NightsView({ plant, fromFull, first, onWorst }: NightsViewProps)
             {kept.how.seed}, from {kept.how.fromFull ? 'a full bank' : 'the reserve'}.
           </p>
           <Drivers played={kept.played} />
-          <p className="no-print">
-            <button
-              type="button"
-              className="button"
-              onClick={() => onWorst(kept.summary.worstNight, kept.how)}
-            >
-              Open the worst of them, hour by hour
-            </button>
-            {keepInJob !== undefined && !isStale && (
-              <button type="button" className="button ml-1.5" onClick={() => keepInJob(nightsToKeep(kept))}>
+          <BadNights
+            worst={kept.summary.worst}
+            nights={kept.summary.nights}
+            onOpen={(night) => onOpen(night, kept.how)}
+          />
+          {keepInJob !== undefined && !isStale && (
+            <p className="no-print">
+              <button type="button" className="button" onClick={() => keepInJob(nightsToKeep(kept))}>
                 <Archive size={15} aria-hidden="true" /> Keep them in the job
               </button>
-            )}
-          </p>
+            </p>
+          )}
         </>
       )}
     </div>

@@ -1,21 +1,6 @@
-import type { KeptRehearsal, Plant, RehearsalAsk } from '@bastion/core';
+import { type KeptRehearsal, MONTH_NAMES, type Plant, type RehearsalAsk } from '@bastion/core';
 import type { ReactNode } from 'react';
 import { readNumber } from '../../ui/readNumber.ts';
-
-const MONTHS = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-];
 
 /** The outage as it stands in the form: figures as they are typed. */
 export interface Asked {
@@ -120,7 +105,7 @@ export function OutageForm({
           value={asked.month}
           onChange={({ target }) => onAsk({ ...asked, month: Number(target.value) })}
         >
-          {MONTHS.map((name, at) => (
+          {MONTH_NAMES.map((name, at) => (
             <option key={name} value={at + 1}>
               {name}
             </option>

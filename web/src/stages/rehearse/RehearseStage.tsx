@@ -67,7 +67,7 @@ function OneSet({
     loseAtH: '1',
   }));
   // A night that was picked among many is played instead of the outage that is asked for.
-  const [night, setNight] = useState<OutageRun>();
+  const [night, setNight] = useState<{ readonly number: number; readonly run: OutageRun }>();
   const [first, setFirst] = useState<Extract<KeptRehearsal, { played: 'nights' }>>();
   const plant = rehearsed.plant.known ? rehearsed.plant.value : undefined;
   const ask = useMemo(() => askOf(asked), [asked]);
@@ -78,7 +78,7 @@ function OneSet({
   const transfer = useMemo(() => transferOf(rehearsed.compiled), [rehearsed.compiled]);
   const battery = useBatteryMoment(rehearsed.compiled.stack.id);
   const start = startOf(design, transfer, battery);
-  const shown = night ?? run;
+  const shown = night?.run ?? run;
   const played = useMemo(
     () => (plant === undefined || shown === undefined ? undefined : playOutage(plant, shown)),
     [plant, shown],
@@ -138,7 +138,7 @@ function OneSet({
               <OutageForm asked={asked} plant={plant} onAsk={setAsked} />
             ) : (
               <p className="no-print">
-                The worst of many nights.{' '}
+                Night {night.number + 1} of many.{' '}
                 <button type="button" className="button" onClick={() => setNight(undefined)}>
                   Back to an outage of your own
                 </button>
@@ -177,14 +177,14 @@ function OneSet({
               plant={plant}
               fromFull={asked.fromFull}
               first={first}
-              onWorst={(number, { pattern, seed, nights, fromFull }) => {
+              onOpen={(number, { pattern, seed, nights, fromFull }) => {
                 const many = nightsRun(plant, installation, {
                   seed,
                   nights,
                   pattern,
                   fromFull,
                 });
-                setNight(nightRun(many, number));
+                setNight({ number, run: nightRun(many, number) });
                 onTab('outage');
               }}
             />
