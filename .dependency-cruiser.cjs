@@ -24,7 +24,7 @@ const MAY_LOOK_INTO = {
   diagram: ['values', 'catalogue', 'design', 'installation', 'modes', 'figures', 'words'],
   advise: [...JUDGED, 'schedules'],
   procedure: [...JUDGED, 'schedules'],
-  rehearse: [...LAID.filter((room) => room !== 'design'), 'waveform'],
+  rehearse: [...LAID.filter((room) => room !== 'design'), 'waveform', 'checks'],
   site: [...LAID, 'checks', 'procedure', 'rehearse'],
   wire: ['values', 'design', 'catalogue', 'checks', 'procedure', 'advise', 'site'],
 };

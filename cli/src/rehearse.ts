@@ -1,4 +1,7 @@
 import {
+  batteryInStart,
+  type Installation,
+  sentenceOf,
   askProblem,
   compile,
   type Design,
@@ -148,12 +151,26 @@ function nights(plant: Plant, design: Design, ask: RehearsalAsk) {
   };
 }
 
-/** The start of a chosen item, for the set that feeds it. */
-function startIn(compiled: Rehearsed['compiled'], key: string | undefined): object {
+/** The start of a chosen item, for the set that feeds it, with what the battery comes to meanwhile. */
+function startIn(
+  compiled: Rehearsed['compiled'],
+  installation: Installation,
+  design: Design,
+  key: string | undefined,
+): object {
   const start = key === undefined ? undefined : motorStart(compiled, key);
-  if (start === undefined) return {};
+  if (key === undefined || start === undefined) return {};
   if (!start.known) return { start: { missing: start.missing.map(formatPath) } };
-  return start.value === undefined ? {} : { start: start.value };
+  if (start.value === undefined) return {};
+  const battery = batteryInStart(installation, compiled.stack.id, key).map((finding) => ({
+    check: finding.check,
+    state: finding.state,
+    value: finding.value ?? null,
+    limit: finding.limit ?? null,
+    unit: finding.unit,
+    sentence: sentenceOf(design, finding),
+  }));
+  return { start: { ...start.value, battery } };
 }
 
 /** What is wrong with the item that is to start; undefined where some set feeds it. */
@@ -171,8 +188,7 @@ function motorProblem(sets: readonly Rehearsed[], key: string | undefined): stri
 function ofSet(
   { compiled, plant }: Rehearsed,
   kind: RehearsalKind,
-  design: Design,
-  ask: RehearsalAsk,
+  { installation, design, ask }: { installation: Installation; design: Design; ask: RehearsalAsk },
 ): object {
   const set = { stackId: compiled.stack.id, name: compiled.stack.name };
   if (kind === 'transfer') {
@@ -181,7 +197,7 @@ function ofSet(
       ...set,
       ...(transfer.known ? transfer.value : {}),
       missing: (transfer.known ? transfer.value.missing : transfer.missing).map(formatPath),
-      ...startIn(compiled, ask.motor),
+      ...startIn(compiled, installation, design, ask.motor),
     };
   }
   if (!plant.known) return { ...set, missing: plant.missing.map(formatPath) };
@@ -202,13 +218,18 @@ export function rehearsalReport(
   if (!ask.ok) return ask;
   const lost = lostProblem(design, options);
   if (lost !== undefined) return { ok: false, message: lost };
-  const sets = plantsOf(compile(design, SAMPLE_TYPES));
+  const installation = compile(design, SAMPLE_TYPES);
+  const sets = plantsOf(installation);
   if (sets.length === 0)
     return { ok: false, message: 'Nothing of this design makes an island with a battery.' };
   const noMotor = motorProblem(sets, ask.value.motor);
   if (noMotor !== undefined) return { ok: false, message: noMotor };
   return {
     ok: true,
-    value: { format: 1, kind, sets: sets.map((one) => ofSet(one, kind, design, ask.value)) },
+    value: {
+      format: 1,
+      kind,
+      sets: sets.map((one) => ofSet(one, kind, { installation, design, ask: ask.value })),
+    },
   };
 }

@@ -11,9 +11,10 @@ import { isOwnBank } from '../installation/ownBank.ts';
 import type { Supply } from '../installation/supply.ts';
 import { all, field, type Known, known, mapKnown, unknownAt } from '../values/known.ts';
 import { engineOf } from './engine.ts';
+import type { PlantLimits } from './limits.ts';
 import { measuredBoards } from './meterDays.ts';
 import type { LineDay, PlantBoard } from './plantBoard.ts';
-import type { PlantLimits } from './strain.ts';
+
 import { clearSky } from './sun.ts';
 import { MINUTES_OF_DAY, SEASONS } from './year.ts';
 

@@ -1,21 +1,7 @@
+import type { SetLimits } from './limits.ts';
 import type { Plant } from './plant.ts';
 import type { PlantBoard } from './plantBoard.ts';
 import { MINUTES_OF_DAY } from './year.ts';
-
-/** What a set carries for long: in all, and on each of its lines. */
-export interface SetLimits {
-  readonly totalW: number;
-  /** Per line; nought on a line that no inverter of it feeds. */
-  readonly lineVa: readonly number[];
-  readonly lineW: readonly number[];
-}
-
-/** The limits of a set as it stands, and with each of its units gone. */
-export interface PlantLimits extends SetLimits {
-  /** Names of the lines, in their order. */
-  readonly names: readonly string[];
-  readonly without: readonly (SetLimits & { readonly unitId: string })[];
-}
 
 /** A unit that has failed; undefined while all are there. */
 export type Gone = { readonly unitId: string | undefined } | undefined;

@@ -1,4 +1,6 @@
 import {
+  batteryInStart,
+  compareFindings,
   type Design,
   type Finding,
   formatQuantity,
@@ -9,6 +11,7 @@ import {
   type Rehearsed,
   sentenceOf,
   startersOf,
+  subjectKey,
   type Transfer,
   transferWave,
   writeComtradeFile,
@@ -21,6 +24,7 @@ import { noteExport } from '../../state/noteExport.ts';
 import { MissingLinks } from './MissingLinks.tsx';
 import { type RehearsalVerdict, Verdict } from './Verdict.tsx';
 import { FindingList } from '../../ui/FindingLines.tsx';
+import { StateMark } from '../../ui/StateMark.tsx';
 
 function Pickup({ pickup }: { readonly pickup: LinePickup }) {
   const most = Math.max(pickup.ratedVa, ...pickup.steps.map(({ va }) => va));
@@ -124,15 +128,36 @@ function Played({
       </ol>
       <Battery battery={battery} />
       <Pickups lines={transfer.lines} label="Pickup" />
-      <ChosenStart compiled={compiled} battery={battery} />
+      <ChosenStart compiled={compiled} />
     </div>
   );
 }
 
-/**
- * What a chosen start comes to. The battery is judged for the start that asks most of it: where it bears that one it bears this one, and
- * where it does not, nobody knows of this one.
- */
+/** The battery in a start that is played: what is found of it is of this start alone, and stands in no list of the job. */
+function BatterySentences({ battery }: { readonly battery: readonly Finding[] }) {
+  const { design } = useOpenJob();
+  if (battery.length === 0) return null;
+  return (
+    <section aria-label="The battery in this start">
+      <h3 className="font-semibold">The battery in this start</h3>
+      <ul className="mt-1 text-[13px]">
+        {battery.map((finding) => (
+          <li
+            key={`${finding.check} ${subjectKey(finding.subject)}`}
+            className="flex items-start gap-2 py-0.5"
+          >
+            <span className="shrink-0">
+              <StateMark state={finding.state} />
+            </span>
+            <span className="min-w-0">{sentenceOf(design, finding)}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** What a chosen start comes to: on the lines, and at the battery. */
 function startVerdict(
   design: Design,
   { events, label }: MotorStart,
@@ -145,7 +170,9 @@ function startVerdict(
       state: 'unknown',
       words: `${label} keeps to the overload curve; nothing is known of the battery.`,
     };
-  const open = battery.find(({ state }) => state === 'over' || state === 'unknown');
+  const over = battery.find(({ state }) => state === 'over');
+  if (over !== undefined) return { state: 'over', words: sentenceOf(design, over) };
+  const open = battery.find(({ state }) => state === 'unknown');
   return open === undefined
     ? { state: 'within', words: `${label} starts, within the overload curve and what the battery bears.` }
     : {
@@ -155,13 +182,21 @@ function startVerdict(
 }
 
 /** One start of a chosen item, while everything else runs. */
-function ChosenStart({ compiled, battery }: Pick<FirstSeconds, 'compiled' | 'battery'>) {
-  const { design } = useOpenJob();
+function ChosenStart({ compiled }: Pick<FirstSeconds, 'compiled'>) {
+  const { design, analysis } = useOpenJob();
+  const { installation } = analysis;
   const [key, setKey] = useState('');
   const starters = useMemo(() => startersOf(compiled), [compiled]);
   const start = useMemo(() => (key === '' ? undefined : motorStart(compiled, key)), [compiled, key]);
-  if (!starters.known || starters.value.length === 0) return null;
   const found = start?.known === true ? start.value : undefined;
+  const battery = useMemo(
+    () =>
+      found === undefined
+        ? []
+        : [...batteryInStart(installation, compiled.stack.id, key)].sort(compareFindings),
+    [installation, compiled, found, key],
+  );
+  if (!starters.known || starters.value.length === 0) return null;
   return (
     <section aria-label="One start" className="grid gap-2 border-t border-rule pt-2">
       <label className="no-print max-w-sm">
@@ -180,6 +215,7 @@ function ChosenStart({ compiled, battery }: Pick<FirstSeconds, 'compiled' | 'bat
         <>
           <Verdict verdict={startVerdict(design, found, battery)} />
           <Pickups lines={found.lines} label={`Start of ${found.label}`} />
+          <BatterySentences battery={battery} />
         </>
       )}
     </section>
