@@ -31,6 +31,17 @@ export const generatorType = z.strictObject({
   largestStep: fraction
     .optional()
     .describe('Largest load it takes at once, as a share of its rating in VA and in W.'),
+  transientReactance: positive
+    .max(2)
+    .optional()
+    .describe(
+      'Transient reactance of the alternator, per unit of its rating: how far its voltage falls in a step.',
+    ),
+  stepFrequencyDip: fraction.optional().describe('Fall of frequency in the largest load step, as a share.'),
+  recoveryS: positive
+    .max(60)
+    .optional()
+    .describe('Time until voltage and frequency are back in their bands.'),
   neutral: z.enum(['bonded', 'floating']).optional(),
   fuelIdleLPerH: nonNegative.max(100).optional().describe('Fuel while it runs without load.'),
   fuelLPerKwh: positive.max(5).optional().describe('Fuel on top of that for what it gives.'),

@@ -39,6 +39,7 @@ import { bondingInterlock } from './bonding/bondingInterlock.ts';
 import { bondingJoinedSources } from './bonding/bondingJoinedSources.ts';
 import { bondingLiveBoards } from './bonding/bondingLiveBoards.ts';
 import { bondingNeutralEarth } from './bonding/bondingNeutralEarth.ts';
+import { generatorDip } from './generator/generatorDip.ts';
 import { generatorLeastLoading } from './generator/generatorLeastLoading.ts';
 import { generatorLines } from './generator/generatorLines.ts';
 import { generatorLoading } from './generator/generatorLoading.ts';
@@ -160,6 +161,7 @@ export const CHECKS = [
   bondingJoinedSources,
   bondingLiveBoards,
   bondingNeutralEarth,
+  generatorDip,
   generatorLeastLoading,
   generatorLines,
   generatorLoading,

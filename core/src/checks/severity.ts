@@ -47,6 +47,7 @@ const OF_CHECK: Readonly<Record<CheckId, Severity>> = {
   'bonding.joined-sources': 'people',
   'bonding.live-boards': 'load',
   'bonding.neutral-earth': 'people',
+  'generator.dip': 'load',
   'generator.least-loading': 'wear',
   'generator.lines': 'load',
   'generator.loading': 'load',
@@ -203,7 +204,8 @@ export const FOLLOWS: Readonly<Partial<Record<CheckId, readonly CheckId[]>>> = {
   'bank.sharing': ['bank.module-current', 'bank.module-charge', 'bank.module-surge', 'bank.conductors'],
   'bank.surge-current': ['bank.module-surge', 'bank.sag'],
   'bank.window': ['bank.series'],
-  'generator.lines': ['generator.loading', 'generator.step'],
+  'generator.lines': ['generator.loading', 'generator.step', 'generator.dip'],
+  'generator.step': ['generator.dip'],
   'bank.comms': ['bank.addresses', 'bank.bus-ends'],
   'stack.parallel-bus': ['stack.bus-ends'],
 };

@@ -88,6 +88,7 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
   'bonding.joined-sources': bondings,
   'bonding.live-boards': bondings,
   'bonding.neutral-earth': bondings,
+  'generator.dip': (trouble) => [...leaveOff(trouble), ...otherGenerators(trouble)],
   'generator.least-loading': generatorCharging,
   'generator.loading': (trouble) => [
     ...generatorCharging(trouble),

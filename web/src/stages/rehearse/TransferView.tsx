@@ -1,5 +1,6 @@
 import {
   batteryInStart,
+  type CheckId,
   compareFindings,
   type Design,
   type Finding,
@@ -23,7 +24,7 @@ import { useOpenJob } from '../../state/job.ts';
 import { noteExport } from '../../state/noteExport.ts';
 import { MissingLinks } from './MissingLinks.tsx';
 import { type RehearsalVerdict, Verdict } from './Verdict.tsx';
-import { FindingList } from '../../ui/FindingLines.tsx';
+import { FindingList, useFindingsAbout } from '../../ui/FindingLines.tsx';
 import { StateMark } from '../../ui/StateMark.tsx';
 
 function Pickup({ pickup }: { readonly pickup: LinePickup }) {
@@ -129,8 +130,30 @@ function Played({
       <Battery battery={battery} />
       <Pickups lines={transfer.lines} label="Pickup" />
       <ChosenStart compiled={compiled} />
+      <Takeovers stackId={compiled.stack.id} />
     </div>
   );
+}
+
+/** What a step of load does to a generator: whether it takes it, how far voltage and frequency fall, and when they are back. */
+const TAKEOVER: readonly CheckId[] = ['generator.step', 'generator.dip'];
+
+function Takeover({ generatorId, name }: { readonly generatorId: string; readonly name: string }) {
+  const found = useFindingsAbout(TAKEOVER, { kind: 'generator', id: generatorId });
+  if (found.length === 0) return null;
+  return (
+    <section aria-label={`${name} takes over`} className="border-t border-rule pt-2">
+      <h3 className="font-semibold">{name} takes over</h3>
+      <FindingList found={found} />
+    </section>
+  );
+}
+
+function Takeovers({ stackId }: { readonly stackId: string }) {
+  const { generators } = useOpenJob().analysis.installation;
+  return generators
+    .filter(({ generator }) => generator.stackId === stackId)
+    .map(({ generator }) => <Takeover key={generator.id} generatorId={generator.id} name={generator.name} />);
 }
 
 /** The battery in a start that is played: what is found of it is of this start alone, and stands in no list of the job. */
