@@ -1,7 +1,16 @@
-import { drawDiagram, type MatrixCell, modeMatrix, modesOf, type Network, type Part } from '@bastion/core';
-import { useCallback, useDeferredValue, useMemo, useState } from 'react';
+import {
+  type Analysis,
+  drawDiagram,
+  type MatrixCell,
+  modeMatrix,
+  modesOf,
+  type Network,
+  type Part,
+} from '@bastion/core';
+import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { useJob, useOpenJob } from '../../state/job.ts';
 import { useLight } from '../../state/light.ts';
+import { useAfterPaint } from '../../ui/useAfterPaint.ts';
 import { BROKEN_WORDS } from '../../workers/broken.ts';
 import { BondMends } from './BondMends.tsx';
 import { CircuitTable } from './CircuitTable.tsx';
@@ -22,9 +31,11 @@ interface Picked {
 }
 
 /** The generated single line with the mode matrix above it and the schedules below. */
-function Wired({ line }: { readonly line: SingleLine }) {
-  const { analysis } = useOpenJob();
-  const { installation, findings } = analysis;
+const Wired = memo(function Wired({
+  line,
+  installation,
+  findings,
+}: { readonly line: SingleLine } & Pick<Analysis, 'installation' | 'findings'>) {
   const modeId = useJob((store) => store.modeId);
   const chooseMode = useJob((store) => store.chooseMode);
   const { litPart, lightPart } = useLight();
@@ -105,7 +116,7 @@ function Wired({ line }: { readonly line: SingleLine }) {
       )}
     </div>
   );
-}
+});
 
 interface BelowProps {
   readonly network: Network;
@@ -146,8 +157,10 @@ function Below({ network, parts, partIds, onPick }: BelowProps) {
 
 /** What follows from the design as one network: walked in every mode, drawn as a single line. */
 export function WiringStage() {
-  const { design } = useOpenJob();
-  const line = useSingleLine();
+  const { design, analysis: now } = useOpenJob();
+  // A field that is typed into is answered before the drawing and the matrix follow it.
+  const analysis = useAfterPaint(now);
+  const line = useSingleLine(analysis);
   if (line === undefined || (design.stacks.length === 0 && design.generators.length === 0)) {
     return (
       <div className="sheet max-w-xl p-6">
@@ -162,7 +175,7 @@ export function WiringStage() {
   return (
     <>
       <h2 className="sr-only">Wiring</h2>
-      <Wired line={line} />
+      <Wired line={line} installation={analysis.installation} findings={analysis.findings} />
     </>
   );
 }

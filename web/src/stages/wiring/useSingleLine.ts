@@ -1,6 +1,5 @@
-import { type Diagram, diagramOf, type Layout, type Network } from '@bastion/core';
+import { type Analysis, type Diagram, diagramOf, type Layout, type Network } from '@bastion/core';
 import { useEffect, useMemo, useState } from 'react';
-import { useOpenJob } from '../../state/job.ts';
 import { layOut } from '../../workers/layout.ts';
 
 export interface SingleLine {
@@ -11,10 +10,8 @@ export interface SingleLine {
   readonly failed: boolean;
 }
 
-/** The single line of the open job with where everything stands; undefined while the supply is not known. */
-export function useSingleLine(): SingleLine | undefined {
-  const { analysis } = useOpenJob();
-  const { installation } = analysis;
+/** The single line of an analysis with where everything stands; undefined while the supply is not known. */
+export function useSingleLine({ installation }: Analysis): SingleLine | undefined {
   const network = installation.network.known ? installation.network.value : undefined;
   const diagram = useMemo(
     () => (network === undefined ? undefined : diagramOf(installation, network)),
@@ -45,7 +42,9 @@ export function useSingleLine(): SingleLine | undefined {
       isOld = true;
     };
   }, [diagram, key, laid]);
-  if (network === undefined || diagram === undefined) return undefined;
-  const layout = laid === undefined || laid.layout === 'failed' ? undefined : laid.layout;
-  return { network, diagram, layout, failed: laid?.layout === 'failed' };
+  return useMemo(() => {
+    if (network === undefined || diagram === undefined) return undefined;
+    const layout = laid === undefined || laid.layout === 'failed' ? undefined : laid.layout;
+    return { network, diagram, layout, failed: laid?.layout === 'failed' };
+  }, [network, diagram, laid]);
 }
