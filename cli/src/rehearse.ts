@@ -1,4 +1,6 @@
 import {
+  type BankApart,
+  banksApart,
   batteryInStart,
   type Installation,
   sentenceOf,
@@ -94,7 +96,7 @@ function lostProblem(design: Design, options: readonly string[]): string | undef
 
 const hours = (minutes: number): number => Math.round((minutes / 60) * 10_000) / 10_000;
 
-function outage(plant: Plant, design: Design, ask: RehearsalAsk) {
+function outage(plant: Plant, apart: readonly BankApart[], design: Design, ask: RehearsalAsk) {
   const run = outageRun(plant, { site: design.site }, ask);
   const minutes: {
     minute: number;
@@ -128,6 +130,14 @@ function outage(plant: Plant, design: Design, ask: RehearsalAsk) {
       servedH: hours(boardMinutes[at] ?? 0),
     })),
     energyWh: energy,
+    ...(apart.length === 0
+      ? {}
+      : {
+          banks: apart.map(({ label, plant: own }) => {
+            const played = runOutage(own, outageRun(own, { site: design.site }, ask));
+            return { label, lastedH: hours(played.lastedMinutes), lowestSoc: played.lowestSoc };
+          }),
+        }),
     leftOut: plant.leftOut,
     quarters: minutes,
   };
@@ -204,7 +214,9 @@ function ofSet(
   return {
     ...set,
     loadFrom: plant.value.loadFrom,
-    ...(kind === 'outage' ? outage(plant.value, design, ask) : nights(plant.value, design, ask)),
+    ...(kind === 'outage'
+      ? outage(plant.value, banksApart(plant.value, compiled), design, ask)
+      : nights(plant.value, design, ask)),
   };
 }
 

@@ -321,6 +321,7 @@ export {
   type Rehearsed,
   type RehearsalAsk,
 } from './rehearse/rehearse.ts';
+export { type BankApart, banksApart } from './rehearse/banksApart.ts';
 export { BATTERY_IN_START, batteryInStart } from './rehearse/startBattery.ts';
 export { seasonWords } from './rehearse/seasonWords.ts';
 export type { Band } from './rehearse/bands.ts';

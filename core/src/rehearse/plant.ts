@@ -55,6 +55,8 @@ export interface Plant {
   readonly efficiency: Float64Array;
   /** Units that share what goes through the inverters: one where each has a bank of its own, and the hardest-working one is played. */
   readonly sharedBy: number;
+  /** Part of the load that the bank which is played sees: all of it, where there is one bank. */
+  readonly part: number;
   readonly fullWh: number;
   readonly nominalV: number;
   readonly moduleCount: number;
@@ -297,6 +299,7 @@ export function plantOf(installation: Installation, compiled: CompiledStack): Kn
     efficiencyW: Float64Array.from(points, ({ share }) => share * type.ratedW),
     efficiency: Float64Array.from(points, ({ efficiency }) => efficiency),
     sharedBy: own ? 1 : stack.units.length,
+    part,
     fullWh: bank.capacityAh * bank.nominalV,
     nominalV: bank.nominalV,
     moduleCount: bank.moduleCount,

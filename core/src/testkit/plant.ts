@@ -27,6 +27,7 @@ export const plant = (over: Partial<Plant> = {}): Plant => ({
   efficiencyW: Float64Array.of(5000),
   efficiency: Float64Array.of(0.9),
   sharedBy: 1,
+  part: 1,
   fullWh: 10_000,
   nominalV: 50,
   moduleCount: 4,

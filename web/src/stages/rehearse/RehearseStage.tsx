@@ -1,4 +1,5 @@
 import {
+  banksApart,
   type KeptRehearsal,
   nightRun,
   nightsRun,
@@ -13,6 +14,7 @@ import { Tabs } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { useOpenJob } from '../../state/job.ts';
 import '../wiring/wiring.css';
+import { BankChoice } from './BankChoice.tsx';
 import { MissingLinks } from './MissingLinks.tsx';
 import { NightsView } from './NightsView.tsx';
 import { KeptList } from './KeptList.tsx';
@@ -69,7 +71,13 @@ function OneSet({
   // A night that was picked among many is played instead of the outage that is asked for.
   const [night, setNight] = useState<{ readonly number: number; readonly run: OutageRun }>();
   const [first, setFirst] = useState<Extract<KeptRehearsal, { played: 'nights' }>>();
-  const plant = rehearsed.plant.known ? rehearsed.plant.value : undefined;
+  const whole = rehearsed.plant.known ? rehearsed.plant.value : undefined;
+  const apart = useMemo(
+    () => (whole === undefined ? [] : banksApart(whole, rehearsed.compiled)),
+    [whole, rehearsed.compiled],
+  );
+  const [bank, setBank] = useState('');
+  const plant = apart.find(({ label }) => label === bank)?.plant ?? whole;
   const ask = useMemo(() => askOf(asked), [asked]);
   const run = useMemo(
     () => (plant === undefined || typeof ask === 'string' ? undefined : outageRun(plant, installation, ask)),
@@ -145,6 +153,7 @@ function OneSet({
               </p>
             )}
             {typeof ask === 'string' && <p className="text-over">{ask}</p>}
+            <BankChoice apart={apart} run={shown} bank={bank} onBank={setBank} />
             <p className="text-[13px] text-quiet">{plant.loadFrom}</p>
             <LeftOut plant={plant} />
             {shown !== undefined && played !== undefined && (
@@ -153,7 +162,7 @@ function OneSet({
                 run={shown}
                 played={played}
                 verdict={verdictOf(played, shown, plant, start)}
-                ask={night === undefined && typeof ask !== 'string' ? ask : undefined}
+                ask={night === undefined && bank === '' && typeof ask !== 'string' ? ask : undefined}
                 ruler={ruled}
                 onGo={ruler.moveTo}
               />
@@ -162,11 +171,11 @@ function OneSet({
         )}
       </Tabs.Content>
       <Tabs.Content value="nights">
-        {plant === undefined ? (
+        {whole === undefined ? (
           <MissingLinks missing={rehearsed.plant.known ? [] : rehearsed.plant.missing} />
         ) : (
           <div className="grid gap-3">
-            <LeftOut plant={plant} />
+            <LeftOut plant={whole} />
             {start.state !== 'within' && (
               <p className={start.state === 'over' ? 'text-over' : 'text-unknown'}>
                 These nights count energy alone. In the first seconds: {start.words}
@@ -174,11 +183,11 @@ function OneSet({
             )}
             <NightsView
               key={first?.id ?? 'own'}
-              plant={plant}
+              plant={whole}
               fromFull={asked.fromFull}
               first={first}
               onOpen={(number, { pattern, seed, nights, fromFull }) => {
-                const many = nightsRun(plant, installation, {
+                const many = nightsRun(whole, installation, {
                   seed,
                   nights,
                   pattern,
@@ -193,7 +202,7 @@ function OneSet({
       </Tabs.Content>
       <KeptList
         stackId={rehearsed.compiled.stack.id}
-        plant={plant}
+        plant={whole}
         onAgain={(kept) => {
           setNight(undefined);
           setAsked((before) => askedAgain(before, kept));

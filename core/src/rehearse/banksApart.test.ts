@@ -1,0 +1,64 @@
+import { describe, expect, it } from 'vitest';
+import { SAMPLE_TYPES } from '../catalogue/samples.ts';
+import type { Design } from '../design/schema.ts';
+import { compile } from '../installation/compile.ts';
+import { addLoad, bank1, baseDesign, circuit1, item1, threePhase } from '../testkit/designs.ts';
+import { banksApart } from './banksApart.ts';
+import { runOutage } from './outage.ts';
+import { outageRun, plantsOf } from './rehearse.ts';
+
+/** A unit with its own bank on each of three lines, and two on L1: 1200 W, 600 W and 300 W all day long. */
+function threeLines(edit: (design: Design) => void = () => undefined) {
+  const design = baseDesign();
+  threePhase(design, [2, 1, 1]);
+  bank1(design).serves = 'one-unit';
+  Object.assign(circuit1(design), { lines: ['L1'] });
+  const steady = {
+    powerFactor: 1,
+    demandFactor: 1,
+    hoursPerDay: 24,
+    quantity: 1,
+    startClass: 'steady' as const,
+  };
+  Object.assign(item1(design), { ...steady, runningW: 1200 });
+  addLoad(design, 'c2', ['L2'], { ...steady, runningW: 600 });
+  addLoad(design, 'c3', ['L3'], { ...steady, runningW: 300 });
+  edit(design);
+  const installation = compile(design, SAMPLE_TYPES);
+  const [set] = plantsOf(installation);
+  if (set?.plant.known !== true) throw new Error(JSON.stringify(set?.plant));
+  return { installation, plant: set.plant.value, apart: banksApart(set.plant.value, set.compiled) };
+}
+
+describe('banks that are spent by themselves', () => {
+  it('see the load of their line, shared by the units on it', () => {
+    const { apart, plant } = threeLines();
+    expect(apart.map(({ label }) => label)).toEqual(['L1: units 1, 2, each', 'L2: unit 3', 'L3: unit 4']);
+    const watts = apart.map(({ plant: one }) =>
+      one.boards.reduce((sum, { minuteW }) => sum + (minuteW[0] ?? 0), 0),
+    );
+    [600, 600, 300].forEach((expected, at) => expect(watts[at]).toBeCloseTo(expected, 6));
+    // The hardest-working unit is the one that the limits look at, and carries 600 W of its 5000.
+    expect(plant.boards.reduce((sum, { minuteW }) => sum + (minuteW[0] ?? 0), 0)).toBeCloseTo(600, 6);
+    // One unit of 5000 VA stands on L3.
+    expect(apart[2]?.plant.limits?.lineVa[0]).toBeCloseTo(5000, 6);
+  });
+
+  it('last as long as their own load lets them', () => {
+    const { apart, installation } = threeLines();
+    const lasted = apart.map(({ plant }) => {
+      const run = outageRun(plant, installation, { hours: 300, fromFull: true });
+      return runOutage(plant, run).lastedMinutes / 60;
+    });
+    const [first] = apart;
+    if (first === undefined) throw new Error('There are banks.');
+    const { fullWh, floorSoc, idleW, efficiency } = first.plant;
+    const hours = (loadW: number): number =>
+      (fullWh * (1 - floorSoc)) / (loadW / (efficiency[0] ?? 1) + idleW);
+    [600, 600, 300].forEach((loadW, at) => expect(lasted[at]).toBeCloseTo(hours(loadW), 1));
+  });
+
+  it('are one where all share, and where there is one bank for all', () => {
+    expect(threeLines((design) => void (bank1(design).serves = 'all-units')).apart).toEqual([]);
+  });
+});
