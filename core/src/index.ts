@@ -325,6 +325,7 @@ export { type BankApart, banksApart } from './rehearse/banksApart.ts';
 export { BATTERY_IN_START, batteryInStart } from './rehearse/startBattery.ts';
 export { seasonWords } from './rehearse/seasonWords.ts';
 export type { Band } from './rehearse/bands.ts';
+export { dayLevels, rehearsedDurationW } from './figures/loads/rehearsedLoad.ts';
 export { clockWords } from './words/clock.ts';
 export { MONTH_NAMES } from './words/months.ts';
 export { type OutageResult, type OutageRun, runOutage } from './rehearse/outage.ts';

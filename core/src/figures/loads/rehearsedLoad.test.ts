@@ -5,7 +5,8 @@ import { runOutage } from '../../rehearse/outage.ts';
 import { nightsRun } from '../../rehearse/rehearse.ts';
 import { typedPattern } from '../../rehearse/patterns.ts';
 import { plant, steady } from '../../testkit/plant.ts';
-import { chanceBelow, rehearsedDurationW, rehearsedOf } from './rehearsedLoad.ts';
+import { heater } from '../../testkit/designs.ts';
+import { chanceBelow, dayLevels, rehearsedDurationW, rehearsedOf } from './rehearsedLoad.ts';
 
 const always = (average: number) => [{ hours: 24, average }];
 
@@ -70,6 +71,16 @@ describe('the rehearsed load', () => {
     ];
     for (const share of [0.5, 0.95, 0.99])
       expect(rehearsedOf(levels, share) / within(asked, share), String(share)).toBeCloseTo(1, 1);
+  });
+
+  it('takes the day of circuits as the minutes do', () => {
+    const item = heater('i', { runningW: 2000, quantity: 2, hoursPerDay: 3, runsFromH: 18, runsToH: 24 });
+    const all = heater('j', { runningW: 100, quantity: 1, hoursPerDay: 12 });
+    // 4 kW for 3 of 6 h is 2 kW in its window; 100 W for 12 h is 50 W all day.
+    expect(dayLevels([{ id: 'c', name: 'C', items: [item, all] }])).toEqual([
+      { hours: 18, average: 50 },
+      { hours: 6, average: 2050 },
+    ]);
   });
 
   it('has a duration curve that only falls, and is 99 of 100 at its first percent', () => {

@@ -1,3 +1,5 @@
+import type { Circuit } from '../../installation/facts.ts';
+import { dayStretches } from '../bank/outageHours.ts';
 import { magnitude } from '../../network/complex.ts';
 import type { Supply } from '../../installation/supply.ts';
 import { remember } from '../../values/remember.ts';
@@ -119,6 +121,13 @@ const loadOf = remember((board: Board) =>
 /** The load case of the rehearsals: worked out once for a board. */
 export const rehearsedLoad = (board: Board, supply: Supply): PartialSum<RehearsedLoad> =>
   loadOf(board)(supply);
+
+/** The day of circuits as levels of power, W; what is not known of them is left out, and told by the estimate beside it. */
+export const dayLevels = (circuits: readonly Circuit[]): Level[] =>
+  dayStretches([{ circuits, shedBelowSoc: undefined }]).map(({ fromH, toH, watts }) => ({
+    hours: toH - fromH,
+    average: watts[0] ?? 0,
+  }));
 
 /** The load-duration curve with chance, W for each of 0 to 100 % of the time, the highest first. */
 export const rehearsedDurationW = (levels: readonly Level[]): readonly number[] =>

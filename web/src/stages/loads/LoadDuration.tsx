@@ -1,10 +1,12 @@
 import {
   capabilityWithout,
+  dayLevels,
   dayProfile,
   formatQuantity,
   type Installation,
   type MeterSummary,
   profileDurationW,
+  rehearsedDurationW,
 } from '@bastion/core';
 import type { ChartData, ChartOptions } from 'chart.js';
 import { FileClock, Trash2 } from 'lucide-react';
@@ -72,6 +74,7 @@ function durationData(
   return {
     datasets: [
       line('Estimated', profileDurationW(dayProfile(design.circuits)), inks.ink, [5, 4]),
+      line('Rehearsed, with chance', rehearsedDurationW(dayLevels(design.circuits)), inks.touch, [2, 3]),
       ...design.meters.map((meter) => line(`${meter.name}, measured`, meter.durationW, inks.within, [])),
       ...(limitW === undefined
         ? []

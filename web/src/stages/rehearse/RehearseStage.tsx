@@ -77,7 +77,9 @@ function OneSet({
     [whole, rehearsed.compiled],
   );
   const [bank, setBank] = useState('');
-  const plant = apart.find(({ label }) => label === bank)?.plant ?? whole;
+  // With a unit its bank is gone too, and the others take over what it fed: that is played of the hardest-working one alone.
+  const isApart = !asked.lose.startsWith('unit');
+  const plant = (isApart ? apart.find(({ label }) => label === bank)?.plant : undefined) ?? whole;
   const ask = useMemo(() => askOf(asked), [asked]);
   const run = useMemo(
     () => (plant === undefined || typeof ask === 'string' ? undefined : outageRun(plant, installation, ask)),
@@ -153,7 +155,7 @@ function OneSet({
               </p>
             )}
             {typeof ask === 'string' && <p className="text-over">{ask}</p>}
-            <BankChoice apart={apart} run={shown} bank={bank} onBank={setBank} />
+            <BankChoice apart={isApart ? apart : []} run={shown} bank={bank} onBank={setBank} />
             <p className="text-[13px] text-quiet">{plant.loadFrom}</p>
             <LeftOut plant={plant} />
             {shown !== undefined && played !== undefined && (
