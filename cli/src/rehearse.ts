@@ -83,6 +83,17 @@ export function readAsk(options: readonly string[]): Outcome<RehearsalAsk> {
   return problem === undefined ? { ok: true, value: ask } : { ok: false, message: problem };
 }
 
+/** The set in which a unit or a module fails. */
+function setOf({ stacks }: Design, options: readonly string[]): string | undefined {
+  const text = options[options.indexOf('--lose') + 1] ?? '';
+  const id = text.slice(text.indexOf(':') + 1);
+  return stacks.find(({ units, bank }) =>
+    (text.startsWith('unit:') ? units : typeof bank === 'object' ? bank.modules : []).some(
+      (one) => one.id === id,
+    ),
+  )?.id;
+}
+
 /** Whether the unit or module that is to fail is in the design. */
 function lostProblem(design: Design, options: readonly string[]): string | undefined {
   const text = options[options.indexOf('--lose') + 1];
@@ -230,6 +241,7 @@ export function rehearsalReport(
   if (!ask.ok) return ask;
   const lost = lostProblem(design, options);
   if (lost !== undefined) return { ok: false, message: lost };
+  const lose = ask.value.lose && { ...ask.value.lose, stackId: setOf(design, options) };
   const installation = compile(design, SAMPLE_TYPES);
   const sets = plantsOf(installation);
   if (sets.length === 0)
@@ -241,7 +253,7 @@ export function rehearsalReport(
     value: {
       format: 1,
       kind,
-      sets: sets.map((one) => ofSet(one, kind, { installation, design, ask: ask.value })),
+      sets: sets.map((one) => ofSet(one, kind, { installation, design, ask: { ...ask.value, lose } })),
     },
   };
 }

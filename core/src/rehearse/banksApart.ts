@@ -50,6 +50,7 @@ export function banksApart(plant: Plant, compiled: CompiledStack): readonly Bank
     if (count === 0) return [];
     // Lines and limits of the plant are those of the set times its part.
     const scale = 1 / (part * count);
+    const lineVa = (limits.lineVa[line] ?? 0) * scale;
     const lineW = (limits.lineW[line] ?? 0) * scale;
     const boards = plant.boards.map((board) => onLine(board, line, scale));
     const own: Plant = {
@@ -60,7 +61,8 @@ export function banksApart(plant: Plant, compiled: CompiledStack): readonly Bank
       limits: {
         names: [name],
         totalW: lineW,
-        lineVa: [(limits.lineVa[line] ?? 0) * scale],
+        totalVa: lineVa,
+        lineVa: [lineVa],
         lineW: [lineW],
         without: [],
       },

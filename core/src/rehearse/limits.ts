@@ -1,6 +1,7 @@
 /** What a set carries for long: in all, and on each of its lines. */
 export interface SetLimits {
   readonly totalW: number;
+  readonly totalVa: number;
   /** Per line; nought on a line that no inverter of it feeds. */
   readonly lineVa: readonly number[];
   readonly lineW: readonly number[];

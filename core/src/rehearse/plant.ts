@@ -118,8 +118,10 @@ function limitsOf(
   part: number,
   share: number,
 ): PlantLimits {
-  const scaled = ({ totalW, perLineVa, perLineW }: Capability) => ({
+  const scaled = ({ totalW, totalVa, perLineVa, perLineW }: Capability) => ({
     totalW: totalW * share,
+    // Held against the lines, which are scaled by the part.
+    totalVa: totalVa * part,
     lineVa: perLineVa.map((va) => va * part),
     lineW: perLineW.map((watts) => watts * part),
   });

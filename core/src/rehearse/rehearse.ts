@@ -60,8 +60,11 @@ const engineOf = (plant: Plant): Pick<OutageRun, 'generatorFromSoc' | 'generator
   handMinutes: HAND_MINUTES,
 });
 
-function lostIn({ stackId }: Plant, lose: RehearsalAsk['lose']): OutageRun['lose'] {
+/** What fails in this set: nothing where a unit or a set is named that is not this one's. */
+function lostIn({ stackId, limits }: Plant, lose: RehearsalAsk['lose']): OutageRun['lose'] {
   if (lose === undefined || (lose.stackId ?? stackId) !== stackId) return undefined;
+  const isOther = limits?.without.every(({ unitId }) => unitId !== lose.unitId) === true;
+  if (lose.unitId !== undefined && isOther) return undefined;
   return { what: lose.what, minute: Math.floor(lose.atH * 60), unitId: lose.unitId };
 }
 

@@ -26,11 +26,12 @@ const twoLines = (over: Partial<Plant> = {}): Plant =>
     limits: {
       names: ['L1', 'L2'],
       totalW: 6000,
+      totalVa: 6400,
       lineVa: [3200, 3200],
       lineW: [3000, 3000],
       without: [
-        { unitId: 'u1', totalW: 3000, lineVa: [0, 3200], lineW: [0, 3000] },
-        { unitId: 'u2', totalW: 3000, lineVa: [3200, 0], lineW: [3000, 0] },
+        { unitId: 'u1', totalW: 3000, totalVa: 3200, lineVa: [0, 3200], lineW: [0, 3000] },
+        { unitId: 'u2', totalW: 3000, totalVa: 3200, lineVa: [3200, 0], lineW: [3000, 0] },
       ],
     },
     ...over,
@@ -43,6 +44,10 @@ describe('minutes look at each line', () => {
     expect(lines.map((line) => line[0])).toEqual([3000 / 3200, 1000 / 3000]);
     expect([most[0], loadW[0]]).toEqual([3000 / 3200, 3400]);
     // Watts govern where they lie nearer to their limit: 2400 / 2000.
+    // Behind an autotransformer a line may take all of the set, and the lines together no more: √(3400² + 1800²) / 3000.
+    const shared = twoLines();
+    const small = { ...shared, limits: shared.limits && { ...shared.limits, totalVa: 3000 } };
+    expect(strainBy(small, 0, 1, undefined).most[0]).toBeCloseTo(3847.08 / 3000, 5);
     const tight = twoLines();
     const watts = { ...tight, limits: tight.limits && { ...tight.limits, lineW: [2000, 3000] } };
     expect(strainBy(watts, 0, 1, undefined).most[0]).toBe(1.2);
@@ -87,9 +92,10 @@ describe('minutes look at each line', () => {
       limits: {
         names: ['L1', 'L2'],
         totalW: 6000,
+        totalVa: 6400,
         lineVa: [3200, 3200],
         lineW: [3000, 3000],
-        without: [{ unitId: 'u1', totalW: 3000, lineVa: [1600, 1600], lineW: [1500, 1500] }],
+        without: [{ unitId: 'u1', totalW: 3000, totalVa: 3200, lineVa: [1600, 1600], lineW: [1500, 1500] }],
       },
     });
     // 3000 VA of 1600 VA: open for as long as it lasts.

@@ -1,6 +1,6 @@
 import type { SetLimits } from './limits.ts';
 import type { Plant } from './plant.ts';
-import type { PlantBoard } from './plantBoard.ts';
+import type { LineDay, PlantBoard } from './plantBoard.ts';
 import { MINUTES_OF_DAY } from './year.ts';
 
 /** A unit that has failed; undefined while all are there. */
@@ -14,6 +14,7 @@ export function limitsOf({ limits, ratedW, unitCount }: Plant, gone: Gone): SetL
   if (limits === undefined)
     return {
       totalW: gone === undefined ? ratedW : (ratedW * (unitCount - 1)) / unitCount,
+      totalVa: 0,
       lineVa: [],
       lineW: [],
     };
@@ -37,28 +38,28 @@ export interface Strain {
   readonly loadW: Float64Array;
 }
 
-/** One line: apparent power and power, each against its own limit. */
-function lineStrain(
-  boards: readonly PlantBoard[],
-  season: number,
-  line: number,
-  { lineVa, lineW }: SetLimits,
-): Float64Array {
-  return Float64Array.from({ length: MINUTES_OF_DAY }, (_, at) => {
-    let re = 0;
-    let im = 0;
-    for (const board of boards) {
-      const own = board.lines?.[line];
+/** The load of one line, W and var. */
+function lineLoad(boards: readonly PlantBoard[], season: number, line: number): LineDay {
+  const re = new Float64Array(MINUTES_OF_DAY);
+  const im = new Float64Array(MINUTES_OF_DAY);
+  for (const board of boards) {
+    const own = board.lines?.[line];
+    if (own === undefined) continue;
+    const day = dayOf(board, season);
+    for (let at = 0; at < MINUTES_OF_DAY; at += 1) {
       const planned = board.minuteW[at] ?? 0;
-      if (own === undefined || planned === 0) continue;
+      if (planned === 0) continue;
       // What a meter has measured lies on the lines as the items do.
-      const factor = (dayOf(board, season)[at] ?? 0) / planned;
-      re += (own.re[at] ?? 0) * factor;
-      im += (own.im[at] ?? 0) * factor;
+      const factor = (day[at] ?? 0) / planned;
+      re[at] = (re[at] ?? 0) + (own.re[at] ?? 0) * factor;
+      im[at] = (im[at] ?? 0) + (own.im[at] ?? 0) * factor;
     }
-    return Math.max(shareOf(Math.sqrt(re * re + im * im), lineVa[line] ?? 0), shareOf(re, lineW[line] ?? 0));
-  });
+  }
+  return { re, im };
 }
+
+/** √(P² + Q²), by operations that every machine does alike. */
+const sizeOf = (re: number, im: number): number => Math.sqrt(re * re + im * im);
 
 /** A set with some of its boards on, its lines one by one and all together. */
 function makeStrain(plant: Plant, season: number, live: number, gone: Gone): Strain {
@@ -66,12 +67,24 @@ function makeStrain(plant: Plant, season: number, live: number, gone: Gone): Str
   const fed =
     gone === undefined ? boards : litBoards(plant, gone).filter((_, index) => (live & (1 << index)) !== 0);
   const limits = limitsOf(plant, gone);
-  const lines = limits.lineVa.map((_, line) => lineStrain(boards, season, line, limits));
+  const loads = limits.lineVa.map((_, line) => lineLoad(boards, season, line));
+  const fedLoads = loads.filter((_, line) => (limits.lineVa[line] ?? 0) > 0);
+  const lines = loads.map(({ re, im }, line) =>
+    re.map((watts, at) =>
+      Math.max(
+        shareOf(sizeOf(watts, im[at] ?? 0), limits.lineVa[line] ?? 0),
+        shareOf(watts, limits.lineW[line] ?? 0),
+      ),
+    ),
+  );
   const loadW = Float64Array.from({ length: MINUTES_OF_DAY }, (_, at) =>
     fed.reduce((sum, board) => sum + (dayOf(board, season)[at] ?? 0), 0),
   );
   const most = loadW.map((watts, at) => {
-    const whole = limits.totalW > 0 ? watts / limits.totalW : Infinity;
+    const sum = (of: keyof LineDay): number => fedLoads.reduce((all, load) => all + (load[of][at] ?? 0), 0);
+    const inWatts = limits.totalW > 0 ? watts / limits.totalW : Infinity;
+    // All lines together matter beside each where a set shares what it has among them.
+    const whole = Math.max(inWatts, shareOf(sizeOf(sum('re'), sum('im')), limits.totalVa));
     return lines.reduce((top, line) => Math.max(top, line[at] ?? 0), whole);
   });
   return { most, lines, loadW };

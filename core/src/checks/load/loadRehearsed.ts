@@ -1,10 +1,5 @@
 import { magnitude, ZERO } from '../../network/complex.ts';
-import {
-  rehearsedLoad,
-  rehearsedOf,
-  REHEARSED_SHARE,
-  WHOLE_DAY_H,
-} from '../../figures/loads/rehearsedLoad.ts';
+import { rehearsedLoad } from '../../figures/loads/rehearsedLoad.ts';
 import type { Check } from '../check.ts';
 import { eachLine } from '../support/eachLine.ts';
 import { lineSubject } from '../support/subjects.ts';
@@ -23,7 +18,7 @@ export const loadRehearsed: Check<'load.rehearsed'> = {
     tight:
       '{{subject}} carries {{value}} of {{limit}} in 99 of 100 minutes, most from {{from}} on: {{margin}} left.',
     within: '{{subject}} carries {{value}} of {{limit}} in 99 of 100 minutes: {{margin}} left.',
-    unknown: '{{subject}}: the hours in which its loads run are not known. Missing: {{missing}}.',
+    unknown: '{{subject}}: its rehearsed load cannot be judged yet. Missing: {{missing}}.',
   },
   run: (context) =>
     eachLine(
@@ -36,12 +31,8 @@ export const loadRehearsed: Check<'load.rehearsed'> = {
         const { knownPart, missing } = rehearsedLoad(board, supply);
         const limit = capability.perLineVa[index] ?? 0;
         const expected = magnitude(board.continuous.knownPart[index] ?? ZERO);
-        if (missing.length > 0) {
-          // Whatever runs all day bounds what is asked: where that fits, nobody need say when it runs.
-          const connected = magnitude(board.connected.knownPart[index] ?? ZERO);
-          const bound = rehearsedOf([{ hours: WHOLE_DAY_H, average: connected }], REHEARSED_SHARE);
-          if (board.connected.missing.length > 0 || bound <= limit) return undefined;
-        }
+        // Hours that nobody stated are asked for where energy is counted: without them there is no such load case.
+        if (missing.length > 0) return undefined;
         const value = knownPart.lineVa[index] ?? 0;
         // A peak that is over already is told once, by the check of the expected peak.
         if (value > limit && expected > limit) return undefined;

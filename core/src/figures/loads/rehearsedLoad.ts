@@ -5,7 +5,6 @@ import type { Supply } from '../../installation/supply.ts';
 import { remember } from '../../values/remember.ts';
 import type { Board, PartialSum } from './board.ts';
 import { lineDay } from './lineDay.ts';
-import { HOURS_OF_DAY } from './circuitPower.ts';
 
 /** How much the load of a day lies off its average, as a standard deviation. */
 export const DAY_SPREAD = 0.15;
@@ -14,7 +13,7 @@ export const LEAST_DAY = 0.3;
 /** The load of a quarter hour lies this far either way of its day at most: the sum of two even chances. */
 export const QUARTER_SPREAD = 0.3;
 /** Of all minutes of the rehearsals so many ask for no more than the rehearsed load. */
-export const REHEARSED_SHARE = 0.99;
+const REHEARSED_SHARE = 0.99;
 
 /** Steps in which the chance of a quarter hour is summed. */
 const STEPS = 200;
@@ -132,5 +131,3 @@ export const dayLevels = (circuits: readonly Circuit[]): Level[] =>
 /** The load-duration curve with chance, W for each of 0 to 100 % of the time, the highest first. */
 export const rehearsedDurationW = (levels: readonly Level[]): readonly number[] =>
   Array.from({ length: 101 }, (_, percent) => rehearsedOf(levels, Math.min(0.9999, 1 - percent / 100)));
-
-export const WHOLE_DAY_H = HOURS_OF_DAY;
