@@ -71,6 +71,29 @@ test('schedules leave as sheets that a library reads back, and as a page to prin
   await expect(region(page, 'Terminations')).toContainText('hydraulic press');
 });
 
+test('lengths are in feet where that is the practice, and either unit can be typed', async ({ page }) => {
+  await comeInAs(page, 'Dana');
+  await openJob(page, 'Quillback boatyard workshop');
+  await goTo(page, 'Wiring');
+  const conductors = region(page, 'Conductors');
+  await expect(conductors.getByRole('columnheader', { name: 'Length, ft' })).toBeVisible();
+  const row = conductors.getByRole('row').nth(1);
+  await row.getByRole('button').click();
+  const length = conductors.getByLabel('Length of one conductor');
+  await length.fill('40');
+  await length.press('Enter');
+  await expect(row).toContainText('40');
+  // 10 m are 32.8084 ft.
+  await length.fill('10 m');
+  await length.press('Enter');
+  await expect(row).toContainText('32.8');
+  await length.press('Tab');
+  await expect(length).toHaveValue('32.8084');
+  await length.fill('ten');
+  await length.press('Enter');
+  await expect(conductors.getByText('"ten" is not a length, as 12 m or 40 ft')).toBeVisible();
+});
+
 test('of many circuits every cable is sized, a filter finds the last, and a link leads to the field of any', async ({
   page,
 }) => {

@@ -326,6 +326,8 @@ export { BATTERY_IN_START, batteryInStart } from './rehearse/startBattery.ts';
 export { seasonWords } from './rehearse/seasonWords.ts';
 export type { Band } from './rehearse/bands.ts';
 export { dayLevels, rehearsedDurationW } from './figures/loads/rehearsedLoad.ts';
+export { lengthIn, type LengthUnit, lengthUnitOf, metresIn } from './words/length.ts';
+export { inRegion } from './schedules/inRegion.ts';
 export { clockWords } from './words/clock.ts';
 export { MONTH_NAMES } from './words/months.ts';
 export { type OutageResult, type OutageRun, runOutage } from './rehearse/outage.ts';

@@ -5,7 +5,8 @@ import type { CableLine } from '../figures/wiring/cableLine.ts';
 import { cableLines } from '../figures/wiring/cableLines.ts';
 import type { Installation } from '../installation/installation.ts';
 import { fieldId } from './fieldId.ts';
-import { isAsWanted, metresIn } from './readBack.ts';
+import { lengthIn, lengthUnitOf, metresIn } from '../words/length.ts';
+import { isAsWanted } from './readBack.ts';
 import type { Cell, Column, Row, RowState, Schedule } from './table.ts';
 
 type Key = 'part' | 'what' | 'planned' | 'found' | 'by' | 'verdict';
@@ -84,6 +85,7 @@ const SAME_SIZE = 0.02;
 function cableItems(installation: Installation): Item[] {
   const lines = cableLines(installation);
   if (!lines.known) return [];
+  const unit = lengthUnitOf(installation.site);
   return lines.value
     .filter(({ lengthM, areaMm2 }) => lengthM.known || areaMm2.known)
     .flatMap((line): Item[] => {
@@ -117,13 +119,13 @@ function cableItems(installation: Installation): Item[] {
                 ...about,
                 id: `${line.id} length`,
                 what: 'length',
-                planned: `${Number(lengthM.value.toFixed(2))} m`,
+                planned: `${Number(lengthIn(lengthM.value, unit).toFixed(2))} ${unit}`,
                 same: (read: string): boolean => {
-                  const metres = metresIn(read);
+                  const metres = metresIn(read, unit);
                   return metres !== undefined && Math.abs(metres - lengthM.value) < 0.005;
                 },
                 edit: (read: string): Edit | undefined => {
-                  const metres = metresIn(read);
+                  const metres = metresIn(read, unit);
                   return metres === undefined || metres <= 0
                     ? undefined
                     : figureEdit(installation, line, 'lengthM', metres);

@@ -13,7 +13,7 @@ import { closedLoop, withMeters, withStrings } from '../testkit/wired.ts';
 import { asBuiltEdits, asBuiltId, asBuiltSchedule } from './asBuilt.ts';
 import { commsSchedule, linkTickId } from './comms.ts';
 import { conductorSchedule } from './conductors.ts';
-import { isAsWanted, metresIn } from './readBack.ts';
+import { isAsWanted } from './readBack.ts';
 import { settingId, settingSchedule } from './settings.ts';
 
 describe('what a display shows against what is wanted', () => {
@@ -28,14 +28,6 @@ describe('what a display shows against what is wanted', () => {
     ['on', 'off', false],
     ['-5 °C', '−5', true],
   ])('%s read as %s: %s', (wanted, read, is) => expect(isAsWanted(wanted, read)).toBe(is));
-
-  it.each([
-    ['12', 12],
-    ['12,5 m', 12.5],
-    ['10 ft', 3.048],
-    ['10 kg', undefined],
-    ['long', undefined],
-  ])('%s is %s m', (text, metres) => expect(metresIn(text)).toEqual(metres));
 });
 
 describe('cores of network cables', () => {

@@ -38,13 +38,3 @@ export function isInside(
   const found = typeof read === 'string' ? figureOf(read) : undefined;
   return found === undefined ? undefined : found.value >= window.min && found.value <= window.max;
 }
-
-const M_PER_FT = 0.3048;
-
-/** A length that was typed, in metres unless it says feet; undefined for anything else. */
-export function metresIn(text: string): number | undefined {
-  const found = figureOf(text);
-  if (found === undefined) return undefined;
-  if (found.unit === '' || found.unit === 'm') return found.value;
-  return found.unit === 'ft' ? found.value * M_PER_FT : undefined;
-}

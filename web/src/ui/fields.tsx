@@ -1,5 +1,6 @@
-import type { Path, Problem } from '@bastion/core';
+import { lengthIn, metresIn, type Path, type Problem } from '@bastion/core';
 import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
+import { useLengthUnit } from '../state/lengthUnit.ts';
 import { fieldKey } from './fieldLinks.ts';
 import { FirstMark } from './FirstMark.tsx';
 import { readNumber } from './readNumber.ts';
@@ -23,9 +24,11 @@ function useTyped(shown: string, take: (text: string) => string | undefined) {
     if (!typing.current) setText(shown);
   }, [shown]);
   useEffect(() => () => clearTimeout(timer.current), []);
-  const commit = (now: string): void => {
+  const commit = (now: string): string | undefined => {
     clearTimeout(timer.current);
-    setError(now === shown ? undefined : take(now));
+    const problem = now === shown ? undefined : take(now);
+    setError(problem);
+    return problem;
   };
   return {
     text,
@@ -38,7 +41,8 @@ function useTyped(shown: string, take: (text: string) => string | undefined) {
     },
     onBlur: (): void => {
       typing.current = false;
-      commit(text);
+      // What was taken over stands as it is kept: "10 m" in a field of feet does not stay beside its unit.
+      if (commit(text) === undefined) setText(shown);
     },
     onKeyDown: (event: KeyboardEvent): void => {
       if (event.key === 'Enter') commit(text);
@@ -76,11 +80,15 @@ export function NumberField({
   absent = 'not known',
 }: NumberFieldProps) {
   const id = useId();
-  const shown = value === undefined ? '' : tidy(value * scale);
+  const region = useLengthUnit();
+  const isLength = unit === 'm';
+  const shown = value === undefined ? '' : isLength ? String(lengthIn(value, region)) : tidy(value * scale);
   const typed = useTyped(shown, (text) => {
     if (text.trim() === '') return onTake(undefined)[0]?.message;
-    const read = readNumber(text);
-    if (read === undefined) return `"${text.slice(0, 20)}" is not a number`;
+    // A length may name its unit, whatever is usual here.
+    const read = isLength ? metresIn(text, region) : readNumber(text);
+    if (read === undefined)
+      return `"${text.slice(0, 20)}" is not ${isLength ? 'a length, as 12 m or 40 ft' : 'a number'}`;
     return onTake(Number((read / scale).toPrecision(12)))[0]?.message;
   });
   return (
@@ -102,7 +110,7 @@ export function NumberField({
           onBlur={typed.onBlur}
           onKeyDown={typed.onKeyDown}
         />
-        <span className="w-9 shrink-0 text-quiet">{unit}</span>
+        <span className="w-9 shrink-0 text-quiet">{isLength ? region : unit}</span>
       </div>
       <FieldNote id={`${id}-note`} error={typed.error} hint={hint} />
     </div>

@@ -1,7 +1,15 @@
-import { type Circuit, leadSizeWords, readLeadSize } from '@bastion/core';
+import {
+  type Circuit,
+  leadSizeWords,
+  lengthIn,
+  type LengthUnit,
+  metresIn,
+  readLeadSize,
+} from '@bastion/core';
 import { memo, useMemo, useState } from 'react';
 import { useLocation } from 'react-router';
 import { useJob, useOpenJob } from '../../state/job.ts';
+import { useLengthUnit } from '../../state/lengthUnit.ts';
 import { put } from '../../state/put.ts';
 import { readNumber } from '../../ui/readNumber.ts';
 import { ShowAll } from './ShowAll.tsx';
@@ -43,10 +51,11 @@ interface CircuitRowProps {
   readonly board: string;
   readonly types: readonly DeviceType[];
   readonly canEdit: boolean;
+  readonly lengthUnit: LengthUnit;
 }
 
 /** A circuit is the same object until somebody changes it: its row is drawn again only then. */
-const CircuitRow = memo(function CircuitRow({ circuit, board, types, canEdit }: CircuitRowProps) {
+const CircuitRow = memo(function CircuitRow({ circuit, board, types, canEdit, lengthUnit }: CircuitRowProps) {
   const change = useJob((store) => store.change);
   const edit = (label: string, recipe: (one: Circuit) => void) =>
     void change(`${label}: ${circuit.name}`, (draft) => {
@@ -140,7 +149,9 @@ const CircuitRow = memo(function CircuitRow({ circuit, board, types, canEdit }: 
       </td>
       <td>
         <FigureCell
-          label={`Cable length of ${circuit.name}, m`}
+          label={`Cable length of ${circuit.name}, ${lengthUnit}`}
+          read={(text) => metresIn(text, lengthUnit)}
+          show={(metres) => String(lengthIn(metres, lengthUnit))}
           field={`${field}/cable/lengthM`}
           value={circuit.cable?.lengthM}
           disabled={!canEdit}
@@ -166,6 +177,7 @@ const circuitIn = (hash: string): string | undefined =>
 /** Device and cable of each circuit, for the boards chosen on the drawing or for all. */
 export function CircuitTable({ partitionIds }: { readonly partitionIds: ReadonlySet<string> }) {
   const { design, canEdit } = useOpenJob();
+  const lengthUnit = useLengthUnit();
   const [isAll, setIsAll] = useState(false);
   const wanted = circuitIn(useLocation().hash);
   const types = useMemo(() => deviceTypes(design.types), [design.types]);
@@ -188,7 +200,7 @@ export function CircuitTable({ partitionIds }: { readonly partitionIds: Readonly
             <th className="font-normal">A</th>
             <th className="font-normal">Curve</th>
             <th className="font-normal">mm²</th>
-            <th className="font-normal">m</th>
+            <th className="font-normal">{lengthUnit}</th>
           </tr>
         </thead>
         <tbody>
@@ -198,6 +210,7 @@ export function CircuitTable({ partitionIds }: { readonly partitionIds: Readonly
               circuit={circuit}
               types={types}
               canEdit={canEdit}
+              lengthUnit={lengthUnit}
               board={
                 circuit.partitionId === undefined ? 'no place yet' : (names.get(circuit.partitionId) ?? '')
               }

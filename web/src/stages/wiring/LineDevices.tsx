@@ -1,7 +1,16 @@
-import type { Design, EquipmentType, Network, Part, Problem } from '@bastion/core';
+import {
+  type Design,
+  type EquipmentType,
+  lengthIn,
+  metresIn,
+  type Network,
+  type Part,
+  type Problem,
+} from '@bastion/core';
 import { useId, useState } from 'react';
 import { catalogueNow } from '../../state/catalogue.ts';
 import { useJob, useOpenJob } from '../../state/job.ts';
+import { useLengthUnit } from '../../state/lengthUnit.ts';
 import { useLight } from '../../state/light.ts';
 import { put } from '../../state/put.ts';
 import { readNumber } from '../../ui/readNumber.ts';
@@ -23,12 +32,16 @@ function FigureCell({
   value,
   disabled,
   onTake,
+  read: readText = readNumber,
+  show = String,
 }: {
   readonly label: string;
   readonly field: string;
   readonly value: number | undefined;
   readonly disabled: boolean;
   readonly onTake: (value: number | undefined) => readonly Problem[];
+  readonly read?: (text: string) => number | undefined;
+  readonly show?: (value: number) => string;
 }) {
   const [error, setError] = useState<string>();
   const noteId = useId();
@@ -44,10 +57,10 @@ function FigureCell({
         disabled={disabled}
         inputMode="decimal"
         placeholder="not known"
-        defaultValue={value ?? ''}
+        defaultValue={value === undefined ? '' : show(value)}
         onBlur={({ target }) => {
           const text = target.value.trim();
-          const read = text === '' ? undefined : readNumber(text);
+          const read = text === '' ? undefined : readText(text);
           if (text !== '' && read === undefined) setError(`"${text.slice(0, 20)}" is not a number`);
           else setError(read === value ? undefined : onTake(read)[0]?.message);
         }}
@@ -71,6 +84,7 @@ function DeviceRow({
   readonly onPick: (partId: string) => void;
 }) {
   const { design, canEdit } = useOpenJob();
+  const lengthUnit = useLengthUnit();
   const change = useJob((store) => store.change);
   const { litPart, lightPart } = useLight();
   const device = deviceOf(design, part);
@@ -147,7 +161,9 @@ function DeviceRow({
       <td>
         {isOfBattery(part) && (
           <FigureCell
-            label={`From the battery in m: ${part.label}`}
+            label={`From the battery in ${lengthUnit}: ${part.label}`}
+            read={(text) => metresIn(text, lengthUnit)}
+            show={(metres) => String(lengthIn(metres, lengthUnit))}
             field={`${field}/fromBatteryM`}
             value={part.fromBatteryM}
             disabled={!canEdit}
@@ -170,6 +186,7 @@ export function LineDevices({
   readonly onPick: (partId: string) => void;
 }) {
   const { design } = useOpenJob();
+  const lengthUnit = useLengthUnit();
   const types = deviceTypes(design.types);
   const parts = network.parts.filter(({ kind, role }) => kind === 'device' && role !== 'circuit');
   // Choosing a part on the drawing filters the rows to it; nothing chosen shows all.
@@ -184,7 +201,7 @@ export function LineDevices({
             <th className="font-normal">Fitted</th>
             <th className="font-normal">Type</th>
             <th className="font-normal">A</th>
-            <th className="font-normal">From battery, m</th>
+            <th className="font-normal">From battery, {lengthUnit}</th>
           </tr>
         </thead>
         <tbody>

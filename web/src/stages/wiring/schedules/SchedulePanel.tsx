@@ -2,6 +2,7 @@ import {
   type CableLine,
   cableLines,
   counted,
+  inRegion,
   type Schedule,
   SCHEDULE_KINDS,
   type ScheduleKind,
@@ -19,6 +20,7 @@ import { Link } from 'react-router';
 import { catalogueNow } from '../../../state/catalogue.ts';
 import { downloadSheet } from '../../../state/downloadSheet.ts';
 import { useJob, useOpenJob } from '../../../state/job.ts';
+import { useLengthUnit } from '../../../state/lengthUnit.ts';
 import { noteExport } from '../../../state/noteExport.ts';
 import { setCableFigure } from './cableEdits.ts';
 import { FittingsForm } from './FittingsForm.tsx';
@@ -122,8 +124,12 @@ function TakeAll({ lines }: { readonly lines: ReadonlyMap<string, CableLine> }) 
 /** Sheets hold everything, also what the screen has not come to yet. */
 function Sheets({ schedule }: { readonly schedule: Schedule }) {
   const { design, analysis } = useOpenJob();
+  const unit = useLengthUnit();
   const whole = (): Schedule =>
-    scheduleOf(schedule.kind, { design, catalogue: catalogueNow(), installation: analysis.installation });
+    inRegion(
+      scheduleOf(schedule.kind, { design, catalogue: catalogueNow(), installation: analysis.installation }),
+      unit,
+    );
   const file = `${design.name} ${schedule.title}`.toLowerCase().replace(/[^a-z0-9]+/g, '-');
   return (['csv', 'xlsx'] as const).map((kind) => (
     <button

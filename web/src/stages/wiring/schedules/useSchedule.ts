@@ -1,6 +1,7 @@
 import {
   cableLines,
   conductorSchedule,
+  inRegion,
   type Installation,
   type Schedule,
   type ScheduleKind,
@@ -10,14 +11,16 @@ import {
 import { useEffect, useMemo, useState } from 'react';
 import { catalogueNow } from '../../../state/catalogue.ts';
 import { useOpenJob } from '../../../state/job.ts';
+import { useLengthUnit } from '../../../state/lengthUnit.ts';
 
 /** One schedule of the open job, made when it is looked at. */
 export function useSchedule(kind: ScheduleKind): Schedule {
   const { design, analysis } = useOpenJob();
   const { installation } = analysis;
+  const unit = useLengthUnit();
   return useMemo(
-    () => scheduleOf(kind, { design, catalogue: catalogueNow(), installation }),
-    [kind, design, installation],
+    () => inRegion(scheduleOf(kind, { design, catalogue: catalogueNow(), installation }), unit),
+    [kind, design, installation, unit],
   );
 }
 
@@ -46,6 +49,7 @@ const firstOf = (installation: Installation, count: number): Schedule => {
  */
 export function useConductors(): Conductors {
   const { installation } = useOpenJob().analysis;
+  const unit = useLengthUnit();
   const [worked, setWorked] = useState<Conductors>(() => ({
     schedule: firstOf(installation, 0),
     left: linesOf(installation).length,
@@ -73,5 +77,5 @@ export function useConductors(): Conductors {
     timer = setTimeout(goOn, 0);
     return () => clearTimeout(timer);
   }, [installation]);
-  return worked;
+  return useMemo(() => ({ ...worked, schedule: inRegion(worked.schedule, unit) }), [worked, unit]);
 }
