@@ -31,7 +31,9 @@ test('a new, empty job grows from the first circuit to a started test', async ({
     await page.getByLabel('Code profile', { exact: true }).selectOption('Metric (IEC)');
     await page.getByLabel('Altitude', { exact: true }).fill('minus ten');
     await page.getByLabel('Altitude', { exact: true }).press('Enter');
-    await expect(page.getByText('Not taken over: "minus ten" is not a length, as 12 m or 40 ft')).toBeVisible();
+    await expect(
+      page.getByText('Not taken over: "minus ten" is not a length, as 12 m or 40 ft'),
+    ).toBeVisible();
     await page.getByLabel('Altitude', { exact: true }).fill('10');
     await page.getByLabel('Altitude', { exact: true }).press('Enter');
   });
