@@ -77,6 +77,9 @@ export const layOver = ({
 export const picture = (bytes: Uint8Array): Answer<Picture> => answer(() => examinePicture(bytes));
 
 /** What the job list shows of a document, and the types it uses, both as text. */
+/** Nothing: a thread that answers has read its code. */
+export const awake = (): true => true;
+
 export const summary = (text: string): Answer<{ summary: string; usedTypes: string }> =>
   answer(() => {
     const design = believed(text);
