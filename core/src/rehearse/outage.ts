@@ -132,7 +132,8 @@ export function runOutage(plant: Plant, run: OutageRun, watch?: Watch, trace?: H
   let heldWh = fullWh * run.startSoc;
   // Divisions are dear: what is divided by again and again is divided once.
   let perFull = fullWh > 0 ? 1 / fullWh : 0;
-  let soc = heldWh * perFull;
+  // As it is asked for: a level that it begins at is reached, whatever a product rounds to.
+  let soc = run.startSoc;
   let isDown = false;
   let isStopped = false;
   let engine = OFF;

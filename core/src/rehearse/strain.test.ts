@@ -70,6 +70,22 @@ describe('minutes look at each line', () => {
     expect(strainBy(measured, 1, 1, undefined).lines[0]?.[0]).toBe(6000 / 3200);
   });
 
+  it.each([0.06, 0.1, 0.12, 0.19, 0.5])(
+    'an outage that begins at the level of a stage begins without it: %d',
+    (level) => {
+      const [board] = plant().boards;
+      if (board === undefined) throw new Error('There is a board.');
+      // 93 · 0.1 · (1 / 93) rounds to a little more than 0.1, and so do others of these.
+      const staged = plant({
+        fullWh: 93,
+        boards: [{ ...board, shedBelowSoc: level }],
+        idleW: 0,
+        floorSoc: 0,
+      });
+      expect(runOutage(staged, run({ startSoc: level, minutes: 1 })).boardMinutes[0]).toBe(0);
+    },
+  );
+
   it('a unit that is lost takes its line with it: the other goes on, and what is dark is not served', () => {
     const lost = runOutage(twoLines(), run({ minutes: 60, lose: { what: 'unit', minute: 0, unitId: 'u1' } }));
     // L2 alone: 1000 W for an hour; 2400 W are not served. Its part of the board's energy is 1000 / 3400.
