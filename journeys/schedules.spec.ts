@@ -89,6 +89,21 @@ test('lengths are in feet where that is the practice, and either unit can be typ
   await expect(row).toContainText('32.8');
   await length.press('Tab');
   await expect(length).toHaveValue('32.8084');
+  // Leaving a field that nobody typed into changes nothing, whatever is rounded in it.
+  const cell = region(page, 'Circuits')
+    .getByLabel(/^Cable length of .*, ft$/)
+    .first();
+  await cell.fill('7 m');
+  await cell.press('Tab');
+  await expect(cell).toHaveValue('22.9659');
+  await cell.focus();
+  await cell.press('Tab');
+  await saved(page);
+  const id = /jobs\/(\d+)/.exec(page.url())?.[1] ?? '';
+  expect(await (await page.request.get(`/api/jobs/${id}`)).text()).toContain('"lengthM":7}');
+  await cell.fill('seven');
+  await cell.press('Tab');
+  await expect(region(page, 'Circuits').getByText('"seven" is not a number')).toBeVisible();
   await length.fill('ten');
   await length.press('Enter');
   await expect(conductors.getByText('"ten" is not a length, as 12 m or 40 ft')).toBeVisible();

@@ -22,8 +22,6 @@ export function inRegion(schedule: Schedule, unit: LengthUnit): Schedule {
     return { ...row, cells };
   };
   if (ofLength.length === 0 && !hasOwnUnit) return schedule;
-  const seen = rowsIn.get(schedule.rows);
-  if (seen !== undefined) return { ...schedule, columns, rows: seen };
   const rows = schedule.rows.map((row) => {
     const before = rowIn.get(row);
     if (before !== undefined) return before;
@@ -31,10 +29,8 @@ export function inRegion(schedule: Schedule, unit: LengthUnit): Schedule {
     rowIn.set(row, made);
     return made;
   });
-  rowsIn.set(schedule.rows, rows);
   return { ...schedule, columns, rows };
 }
 
 /** Rows that did not change stay the same objects in feet too: what shows them need not draw them again. */
 const rowIn = new WeakMap<Row, Row>();
-const rowsIn = new WeakMap<readonly Row[], readonly Row[]>();

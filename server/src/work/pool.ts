@@ -28,12 +28,10 @@ export class Pool {
     idleTimeout: 30_000,
   });
 
-  /** A thread that has read its code: on a busy machine that alone takes seconds, and is nobody's fault who asks. */
-  private ready = this.start();
-
-  private async start(): Promise<void> {
-    await this.piscina.run(undefined, { name: 'awake' }).catch(() => undefined);
-  }
+  /** The first thread has read its code: on a busy machine that alone takes seconds, and is nobody's fault who asks. */
+  private readonly ready: Promise<unknown> = this.piscina
+    .run(undefined, { name: 'awake' })
+    .catch(() => undefined);
 
   private async run<T>(name: keyof typeof tasks, given: unknown): Promise<T> {
     await this.ready;
@@ -44,11 +42,7 @@ export class Pool {
       if (!answer.ok) throw new RefusalError(answer.code, answer.detail);
       return answer.value;
     } catch (error) {
-      if (limit.signal.aborted) {
-        // Its thread has been ended with it.
-        this.ready = this.start();
-        throw new RefusalError('TOO_LONG');
-      }
+      if (limit.signal.aborted) throw new RefusalError('TOO_LONG');
       if (error instanceof Error && error.message.includes('queue is at limit'))
         throw new RefusalError('BUSY');
       throw error;

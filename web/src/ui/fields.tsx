@@ -16,14 +16,12 @@ interface FieldProps {
 }
 
 function useTyped(shown: string, take: (text: string) => string | undefined) {
-  const [text, setText] = useState(shown);
+  // What is typed lies over what is kept until it is taken over; what is refused stays, with its sentence.
+  const [draft, setDraft] = useState<string>();
   const [error, setError] = useState<string>();
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
-  const typing = useRef(false);
-  useEffect(() => {
-    if (!typing.current) setText(shown);
-  }, [shown]);
   useEffect(() => () => clearTimeout(timer.current), []);
+  const text = draft ?? shown;
   const commit = (now: string): string | undefined => {
     clearTimeout(timer.current);
     const problem = now === shown ? undefined : take(now);
@@ -34,21 +32,19 @@ function useTyped(shown: string, take: (text: string) => string | undefined) {
     text,
     error,
     onChange: (now: string): void => {
-      typing.current = true;
-      setText(now);
+      setDraft(now);
       clearTimeout(timer.current);
       timer.current = setTimeout(() => commit(now), REST_MS);
     },
     onBlur: (): void => {
-      typing.current = false;
       // What was taken over stands as it is kept: "10 m" in a field of feet does not stay beside its unit.
-      if (commit(text) === undefined) setText(shown);
+      if (commit(text) === undefined) setDraft(undefined);
     },
     onKeyDown: (event: KeyboardEvent): void => {
       if (event.key === 'Enter') commit(text);
       if (event.key === 'Escape') {
         clearTimeout(timer.current);
-        setText(shown);
+        setDraft(undefined);
         setError(undefined);
       }
     },

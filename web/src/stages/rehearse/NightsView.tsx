@@ -33,14 +33,22 @@ function Bar({ share }: { readonly share: number }) {
   );
 }
 
-function Spread({ summary }: { readonly summary: NightsSummary }) {
+function Spread({
+  summary,
+  isStartWithin,
+}: {
+  readonly summary: NightsSummary;
+  /** Energy alone is no good news while the first seconds trip, or are not known. */
+  readonly isStartWithin: boolean;
+}) {
   return (
     <div className="grid gap-3">
       <p
-        className={`text-lg font-semibold ${summary.carried >= 0.95 ? 'text-within' : 'text-over'}`}
+        className={`text-lg font-semibold ${summary.carried < 0.95 ? 'text-over' : isStartWithin ? 'text-within' : 'text-ink'}`}
         role="status"
       >
         {percent(summary.carried)} of {summary.nights.toLocaleString('en')} outages are carried to their end
+        {!isStartWithin && ' by their energy'}
         {summary.toTarget !== undefined &&
           `; ${percent(summary.toTarget)} to the hours that the site asks for`}
         .
@@ -142,6 +150,7 @@ function nightsToKeep({ summary, how }: KeptNights) {
 interface NightsViewProps {
   readonly plant: Plant;
   readonly fromFull: boolean;
+  readonly isStartWithin: boolean;
   /** What the form begins with: as a kept one was asked for. */
   readonly first: NightsFirst | undefined;
   /** Plays one of them again, minute by minute. */
@@ -149,7 +158,7 @@ interface NightsViewProps {
 }
 
 /** Ten thousand outages: the spread, and which choice moves it. A first picture comes at once and gets finer. */
-export function NightsView({ plant, fromFull, first, onOpen }: NightsViewProps) {
+export function NightsView({ plant, fromFull, isStartWithin, first, onOpen }: NightsViewProps) {
   const { stackId } = plant;
   const keepInJob = useKeep(plant);
   const { id, design, analysis } = useOpenJob();
@@ -301,7 +310,7 @@ export function NightsView({ plant, fromFull, first, onOpen }: NightsViewProps) 
       {isStale && <p className="text-tight">The design has moved on since these were played. Play again.</p>}
       {summary !== undefined && (
         <>
-          <Spread summary={summary} />
+          <Spread summary={summary} isStartWithin={isStartWithin} />
           <NightBands bands={summary.bands} />
         </>
       )}

@@ -187,6 +187,7 @@ function OneSet({
               key={first?.id ?? 'own'}
               plant={whole}
               fromFull={asked.fromFull}
+              isStartWithin={start.state === 'within'}
               first={first}
               onOpen={(number, { pattern, seed, nights, fromFull }) => {
                 const many = nightsRun(whole, installation, {

@@ -11,40 +11,11 @@ import { useLocation } from 'react-router';
 import { useJob, useOpenJob } from '../../state/job.ts';
 import { useLengthUnit } from '../../state/lengthUnit.ts';
 import { put } from '../../state/put.ts';
-import { readNumber } from '../../ui/readNumber.ts';
+import { FigureCell } from './FigureCell.tsx';
 import { ShowAll } from './ShowAll.tsx';
 import { type DeviceType, deviceTypes } from './LineDevices.tsx';
 
 const CURVES = ['B', 'C', 'D', 'gG', 'aR'] as const;
-
-interface CellProps {
-  readonly label: string;
-  readonly field: string;
-  readonly value: number | undefined;
-  readonly onTake: (value: number | undefined) => void;
-  readonly disabled: boolean;
-  readonly read?: (text: string) => number | undefined;
-  readonly show?: (value: number) => string;
-}
-
-function FigureCell({ label, field, value, onTake, disabled, read = readNumber, show = String }: CellProps) {
-  return (
-    <input
-      key={value ?? 'none'}
-      className="input w-20 text-right"
-      aria-label={label}
-      data-field={field}
-      disabled={disabled}
-      inputMode="decimal"
-      placeholder="not known"
-      defaultValue={value === undefined ? '' : show(value)}
-      onBlur={({ target }) => {
-        const now = target.value.trim() === '' ? undefined : read(target.value);
-        if (now !== value && (now !== undefined || target.value.trim() === '')) onTake(now);
-      }}
-    />
-  );
-}
 
 interface CircuitRowProps {
   readonly circuit: Circuit;
@@ -58,7 +29,7 @@ interface CircuitRowProps {
 const CircuitRow = memo(function CircuitRow({ circuit, board, types, canEdit, lengthUnit }: CircuitRowProps) {
   const change = useJob((store) => store.change);
   const edit = (label: string, recipe: (one: Circuit) => void) =>
-    void change(`${label}: ${circuit.name}`, (draft) => {
+    change(`${label}: ${circuit.name}`, (draft) => {
       const target = draft.circuits.find(({ id }) => id === circuit.id);
       if (target !== undefined) recipe(target);
     });

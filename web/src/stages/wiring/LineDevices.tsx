@@ -1,20 +1,11 @@
-import {
-  type Design,
-  type EquipmentType,
-  lengthIn,
-  metresIn,
-  type Network,
-  type Part,
-  type Problem,
-} from '@bastion/core';
-import { useId, useState } from 'react';
+import { type Design, type EquipmentType, lengthIn, metresIn, type Network, type Part } from '@bastion/core';
 import { catalogueNow } from '../../state/catalogue.ts';
 import { useJob, useOpenJob } from '../../state/job.ts';
 import { useLengthUnit } from '../../state/lengthUnit.ts';
 import { useLight } from '../../state/light.ts';
 import { put } from '../../state/put.ts';
-import { readNumber } from '../../ui/readNumber.ts';
 import { deviceIn, deviceOf } from './deviceEdits.ts';
+import { FigureCell } from './FigureCell.tsx';
 
 export type DeviceType = Extract<EquipmentType, { kind: 'protective-device' }>;
 
@@ -24,53 +15,6 @@ export function deviceTypes(own: Design['types']): DeviceType[] {
 }
 
 const isOfBattery = ({ role }: Part): boolean => role?.startsWith('battery-') === true;
-
-/** A figure in a row: empty is not known, and what is no number stays with its sentence. */
-function FigureCell({
-  label,
-  field,
-  value,
-  disabled,
-  onTake,
-  read: readText = readNumber,
-  show = String,
-}: {
-  readonly label: string;
-  readonly field: string;
-  readonly value: number | undefined;
-  readonly disabled: boolean;
-  readonly onTake: (value: number | undefined) => readonly Problem[];
-  readonly read?: (text: string) => number | undefined;
-  readonly show?: (value: number) => string;
-}) {
-  const [error, setError] = useState<string>();
-  const noteId = useId();
-  return (
-    <>
-      <input
-        key={value ?? 'none'}
-        className="input w-20 text-right"
-        aria-label={label}
-        aria-invalid={error !== undefined}
-        aria-describedby={noteId}
-        data-field={field}
-        disabled={disabled}
-        inputMode="decimal"
-        placeholder="not known"
-        defaultValue={value === undefined ? '' : show(value)}
-        onBlur={({ target }) => {
-          const text = target.value.trim();
-          const read = text === '' ? undefined : readText(text);
-          if (text !== '' && read === undefined) setError(`"${text.slice(0, 20)}" is not a number`);
-          else setError(read === value ? undefined : onTake(read)[0]?.message);
-        }}
-      />
-      <span id={noteId} role="alert" className="block text-[13px] text-over">
-        {error}
-      </span>
-    </>
-  );
-}
 
 function DeviceRow({
   part,

@@ -175,6 +175,7 @@ export function ScheduleTable({
   const shownKeys = table.getVisibleLeafColumns().map(({ id }) => id);
   const joined = shownKeys.join(' ');
   const keys = useMemo(() => joined.split(' '), [joined]);
+  const widths = useMemo(() => columnWidths(schedule, keys), [schedule, keys]);
   const open = useCallback(
     (row: ScheduleRow, isOpen: boolean): void => {
       onOpen?.(isOpen ? row.id : undefined);
@@ -201,7 +202,7 @@ export function ScheduleTable({
           {isLong && (
             <colgroup>
               {detail !== undefined && <col style={{ width: 34 }} />}
-              {columnWidths(schedule, keys).map((widthCh, at) => (
+              {widths.map((widthCh, at) => (
                 <col key={keys[at]} style={{ width: `calc(${widthCh}ch + 10px)` }} />
               ))}
             </colgroup>
