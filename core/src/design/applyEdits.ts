@@ -74,6 +74,8 @@ class Draft {
     this.looks.set(list, looks);
     if (looks <= FEW_LOOKS) return undefined;
     const places = new Map(list.map((entity, index) => [entity.id, index]));
+    // Two rows of one id (no design, but an edit may make it on the way): the first is meant, which only looking tells.
+    if (places.size < list.length) return undefined;
     this.lists.set(list, places);
     return places;
   }

@@ -79,7 +79,7 @@ describe('edits', () => {
         .map((after): Edit => ({ op: 'order', path: ['circuits'], before: [], after })),
     );
     fc.assert(
-      fc.property(design, fc.array(edit, { maxLength: 12 }), (from, edits) => {
+      fc.property(design, fc.array(edit, { maxLength: 30 }), (from, edits) => {
         const frozen = deepFreeze(from);
         const together = applyEdits(frozen, deepFreeze(edits));
         let now: object = frozen;
@@ -94,6 +94,17 @@ describe('edits', () => {
         expect(together).toEqual({ ok: true, value: now });
       }),
     );
+  });
+
+  it('mean the first of two rows of one id, however many edits came before', () => {
+    const rows = ['a', 'b', 'c'].map((id) => ({ id, name: id, items: [] }));
+    const renamed: Edit = { op: 'set', path: ['circuits', 'c', 'id'], after: 'a' };
+    const looked: Edit[] = rows.flatMap(() =>
+      ['b', 'b', 'b', 'b'].map((id): Edit => ({ op: 'set', path: ['circuits', id, 'name'], after: 'x' })),
+    );
+    const last: Edit = { op: 'set', path: ['circuits', 'a', 'name'], after: 'meant' };
+    const after = applied({ ...baseDesign(), circuits: rows }, [renamed, ...looked, last]) as Design;
+    expect(after.circuits.map((one) => one.name)).toEqual(['meant', 'x', 'c']);
   });
 
   it('leave every row alone that they do not touch', () => {
