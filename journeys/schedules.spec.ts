@@ -179,6 +179,29 @@ test('a sensor on the wrong side is found, on its form and in the schedule', asy
   await expect(row).toContainText('to the building; fitted to the grid or inverter');
 });
 
+test('what reports an outage is joined to the network, and its router is carried through', async ({
+  page,
+}) => {
+  await comeInAs(page, 'Dana');
+  await openJob(page, 'Tern Rock field station');
+  await goTo(page, 'Wiring');
+  const network = page.locator('section').filter({ hasText: 'Network of the building' }).last();
+  await network.getByLabel('Unit 1').selectOption('by cable');
+  await expect(network).toContainText('Missing: the circuit that feeds the router');
+  await network.getByLabel('Its router hangs on').selectOption('Drying room');
+  await expect(network).toContainText('is dark while the grid is away, and nothing reports then');
+  await network.getByLabel('Its router hangs on').selectOption('Instruments');
+  await expect(network).toContainText('its router runs in an outage');
+  await page.getByRole('tab', { name: 'Comms' }).click();
+  const row = region(page, 'Comms links').getByRole('row').filter({ hasText: 'network of the building' });
+  await expect(row).toContainText('straight network cable');
+  await row.getByRole('button').click();
+  const length = region(page, 'Comms links').getByLabel('Length', { exact: true });
+  await length.fill('120');
+  await length.press('Enter');
+  await expect(region(page, 'Comms links')).toContainText('120 m long where 100 m is the most');
+});
+
 test('an approver overrides a value of the code tables, and it stands by name where it governs', async ({
   page,
 }) => {

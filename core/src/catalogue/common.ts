@@ -107,6 +107,12 @@ const commsPin = z.strictObject({
 export type CommsPin = z.infer<typeof commsPin>;
 export const commsPins = z.array(commsPin).max(12).optional();
 
+/** How a thing can be joined to the network of the building, and by which of its sockets. */
+export const networkJoin = {
+  networkBy: z.enum(['cable', 'radio', 'either', 'none']).optional(),
+  networkPort: portName.optional(),
+};
+
 /** What goes into the terminals of each port. */
 export const terminals = z.array(terminalRow).max(12).optional();
 

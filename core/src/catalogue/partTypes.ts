@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { nonNegative, positive } from '../values/quantities.ts';
-import { common, commsPins, placing, portName, terminals, timeCurve } from './common.ts';
+import { common, commsPins, networkJoin, placing, portName, terminals, timeCurve } from './common.ts';
 import { lineCount } from './sourceTypes.ts';
 
 export const combinerBarType = z.strictObject({
@@ -100,6 +100,7 @@ export const controllerType = z.strictObject({
   meterRoles: z.array(meterRole).max(3).describe('Meters it needs.'),
   meterProtocol: portName,
   commsPins,
+  ...networkJoin,
   commissioned: z.enum(['last', 'first']).describe('Before or after the inverters.'),
 });
 export type ControllerType = z.infer<typeof controllerType>;

@@ -108,6 +108,7 @@ import { wiringDrop } from './wiring/wiringDrop.ts';
 import { wiringFill } from './wiring/wiringFill.ts';
 import { wiringIsolation } from './wiring/wiringIsolation.ts';
 import { wiringLeakage } from './wiring/wiringLeakage.ts';
+import { wiringNetwork } from './wiring/wiringNetwork.ts';
 import { wiringOrder } from './wiring/wiringOrder.ts';
 import { wiringPorts } from './wiring/wiringPorts.ts';
 import { wiringProtection } from './wiring/wiringProtection.ts';
@@ -230,6 +231,7 @@ export const CHECKS = [
   wiringFill,
   wiringIsolation,
   wiringLeakage,
+  wiringNetwork,
   wiringOrder,
   wiringPorts,
   wiringProtection,

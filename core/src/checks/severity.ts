@@ -116,6 +116,7 @@ const OF_CHECK: Readonly<Record<CheckId, Severity>> = {
   'wiring.fill': 'equipment',
   'wiring.isolation': 'people',
   'wiring.leakage': 'load',
+  'wiring.network': 'wear',
   'wiring.order': 'load',
   'wiring.ports': 'equipment',
   'wiring.protection': 'people',

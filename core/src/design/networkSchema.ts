@@ -43,6 +43,9 @@ export const device = z.strictObject({
   mountedId: id.optional().describe('Its place on the wall plan.'),
 });
 
+/** How a device is joined to the network of the building. */
+export const networkWay = z.enum(['cable', 'radio', 'none']);
+
 /** Where a meter or sensor looks. */
 export const instrumentPlace = z.enum(['service', 'grid-port', 'backed-up-board', 'generator', 'array']);
 

@@ -163,6 +163,7 @@ export const circuitSchema = z.strictObject({
     .strictObject({ lengthM: nonNegative.max(2000).optional(), areaMm2: positive.max(1000).optional() })
     .optional()
     .describe('From the board to what hangs on it.'),
+  feedsRouter: z.literal('yes').optional().describe('The router of the building hangs on it.'),
   startDelayS: nonNegative.max(3600).optional().describe('Closed this long after supply returns in island.'),
   items: entities(itemSchema, 200),
   clampReadings: entities(clampReading, 500).optional(),

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { portName } from '../catalogue/common.ts';
 import { meterRole } from '../catalogue/partTypes.ts';
+import { networkWay } from './networkSchema.ts';
 import { entities, id, line, name, nonNegative, positive } from '../values/quantities.ts';
 
 export const generator = z.strictObject({
@@ -62,6 +63,9 @@ export const controller = z.strictObject({
   name,
   typeId: id.optional(),
   stackIds: z.array(id).max(64),
+  network: networkWay
+    .optional()
+    .describe('How it is joined to the network of the building. none: on purpose not.'),
   meters: entities(
     z.strictObject({
       id,

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { portName } from '../catalogue/common.ts';
+import { networkWay } from './networkSchema.ts';
 import { arrangement } from '../catalogue/inverterType.ts';
 import {
   entities,
@@ -44,6 +45,9 @@ const unit = z.strictObject({
     .enum(['on', 'off'])
     .optional()
     .describe('Where the relays are set unit by unit. Without it: the set closes one, as it is set.'),
+  network: networkWay
+    .optional()
+    .describe('How it is joined to the network of the building. none: on purpose not.'),
   barPlace: z.number().int().min(1).max(512).optional().describe('At which place of the bars it taps them.'),
 });
 

@@ -29,6 +29,7 @@ export type PartKind =
   | 'meter'
   | 'sensor'
   | 'controller'
+  | 'router'
   | 'earth-point'
   | 'electrode';
 
@@ -186,7 +187,12 @@ export interface CommsLink {
   readonly a: LinkEnd;
   readonly b: LinkEnd;
   readonly from: Path;
+  /** It has no cable. */
+  readonly by?: 'radio';
 }
+
+/** The part that stands for the network of the building. */
+export const ROUTER = 'router';
 
 /** The port of an inverter for the bus of a combiner or transfer box. */
 export const BOX_PORT = 'box';
@@ -200,7 +206,8 @@ export type LinkKind =
   | 'dry-contact'
   | 'box-bus'
   | 'control-supply'
-  | 'shutdown-link';
+  | 'shutdown-link'
+  | 'network';
 
 export interface LinkEnd {
   readonly partId: string;

@@ -57,18 +57,20 @@ const ORDER: readonly LinkKind[] = [
   'controller-bus',
   'battery-bus',
   'parallel-bus',
+  'network',
 ];
 
-/** Kinds whose two cores carry no bus: no pair idles there, nothing is terminated. */
+/** Kinds whose cores carry no bus of the set: no pair idles there, nothing is terminated. */
 const PLAIN: ReadonlySet<LinkKind> = new Set([
   'sensor-pair',
   'dry-contact',
   'control-supply',
   'shutdown-link',
+  'network',
 ]);
 /** Kinds that carry nothing a shield would keep out. */
 const UNSHIELDED: ReadonlySet<LinkKind> = new Set(['dry-contact', 'control-supply', 'shutdown-link']);
-const PLUGGED: ReadonlySet<LinkKind> = new Set(['parallel-bus', 'battery-bus']);
+const PLUGGED: ReadonlySet<LinkKind> = new Set(['parallel-bus', 'battery-bus', 'network']);
 
 const END_WORDS = {
   internal: 'built in at both ends',
@@ -158,6 +160,8 @@ function cableOf(installation: Installation, link: CommsLink, part: Part | undef
       return 'one twisted pair and its ground, in one cable; no other pair bunched with it';
     case 'control-supply':
       return 'two cores for the coil, on a device of their own';
+    case 'network':
+      return link.by === 'radio' ? 'none: by radio' : 'straight network cable';
     case 'shutdown-link':
       return 'as its transmitter wants, apart from the strings';
   }
@@ -199,6 +203,7 @@ function notesOf({ link, straight, isSplit, longestM }: LinkFigure, isShared: bo
       ? ['its pins lie in two pairs of a network cable: take one pair for both']
       : []),
     ...(isShared ? ['two cables share this terminal: crimp their cores together in one ferrule'] : []),
+    ...(link.by === 'radio' ? ['read its signal where it hangs, with its cover on, before it is left'] : []),
     ...(longestM === undefined ? [] : [`at most ${longestM} m`]),
   ].join('; ');
 }

@@ -1,6 +1,7 @@
 import type { Unit } from '../installation/facts.ts';
 import type { CompiledController, CompiledStack, Installation } from '../installation/installation.ts';
 import { PLACE_WORDS } from './sensors.ts';
+import { networkSetting } from './networkSetting.ts';
 import type { Setting } from './setting.ts';
 
 /** Ratio, place and line of the sensors and meters that a unit reads. */
@@ -80,6 +81,7 @@ export function controllerSettings({ controller, type, meterTypes }: CompiledCon
           ? 'Commissioned last, once each set runs by itself.'
           : 'As many as are joined.',
     },
+    ...networkSetting(controller.network, type, true),
     ...meters,
   ];
 }

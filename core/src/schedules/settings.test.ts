@@ -135,3 +135,34 @@ it('a box that reports by a bus has its pair and ground, from the port that the 
   expect(row([pins])?.note).toContain('pins differ');
   expect(row([])).toMatchObject({ fromPins: null, fromSocket: 'box' });
 });
+
+it('what reports over the network of the building is in the schedule, and in the settings as it was decided', () => {
+  const edit = (d: Design): void => {
+    withMeters(d).network = 'cable';
+    Object.assign(stack1(d).units[0] ?? {}, { network: 'radio' });
+  };
+  const links = rowsOf('comms', edit).filter(({ cells }) => cells.kind === 'network of the building');
+  expect(links.map(({ cells }) => [cells.from, cells.fromSocket, cells.to, cells.toSocket])).toEqual([
+    ['unit 1', 'radio', 'router of the building', 'radio'],
+    ['Controller', 'LAN', 'router of the building', 'outlet'],
+  ]);
+  expect(links.map(({ cells }) => cells.cable)).toEqual(['none: by radio', 'straight network cable']);
+  expect(links.map(({ cells }) => cells.note)).toEqual([
+    'read its signal where it hangs, with its cover on, before it is left',
+    'at most 100 m',
+  ]);
+  const wanted = (design: (d: Design) => void) =>
+    rowsOf('settings', design).flatMap(({ cells }) =>
+      cells.setting === 'Network of the building' ? [[cells.device, cells.wanted]] : [],
+    );
+  expect(wanted(edit)).toEqual([
+    ['unit 1', 'by radio'],
+    ['Controller', 'by cable'],
+  ]);
+  // Under a controller a unit is asked about no more; without one it speaks for its set.
+  expect(wanted((d) => void withMeters(d))).toEqual([['Controller', null]]);
+  expect(wanted(() => undefined)).toEqual([['unit 1', null]]);
+  const off = (d: Design): void => void Object.assign(stack1(d).units[0] ?? {}, { network: 'none' });
+  expect(wanted(off)).toEqual([['unit 1', 'not joined']]);
+  expect(rowsOf('comms', off).some(({ cells }) => cells.kind === 'network of the building')).toBe(false);
+});

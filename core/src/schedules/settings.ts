@@ -5,6 +5,9 @@ import { fieldId } from './fieldId.ts';
 import { isAsWanted } from './readBack.ts';
 import { batterySettings, chargingSettings } from './batterySettings.ts';
 import { controllerSettings, sensorSettings } from './instrumentSettings.ts';
+import { typeOfUnit } from '../figures/wiring/acCarried.ts';
+import { speaksForSet } from '../installation/speaksForSet.ts';
+import { networkSetting } from './networkSetting.ts';
 import type { Setting } from './setting.ts';
 import {
   firmwareSettings,
@@ -77,6 +80,11 @@ function unitRows(installation: Installation, compiled: CompiledStack, unit: Uni
     ...relaySetting(compiled, unit),
     ...firmwareSettings(compiled, unit),
     ...sensorSettings(installation, compiled, unit),
+    ...networkSetting(
+      unit.network,
+      typeOfUnit(installation, compiled, unit),
+      speaksForSet(installation, compiled, unit),
+    ),
     ...modesOff(installation, compiled),
   ];
   const id = `${compiled.stack.id}/${unit.id}`;

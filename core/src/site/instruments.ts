@@ -1,4 +1,4 @@
-import { IDLE_V } from '../figures/comms/linkFigures.ts';
+import { IDLE_V, isBusPair } from '../figures/comms/linkFigures.ts';
 import { heardIn, pulledLinks } from './siteBus.ts';
 import { LONGER_M, placeKey, WEAK_OHM } from './siteFaults.ts';
 import { messagesOf, SITE_MESSAGES } from './siteMessages.ts';
@@ -79,7 +79,7 @@ export function measuringPlaces(plan: SitePlan): readonly MeasuringPlace[] {
         takes: DC,
         isBare: true,
       })),
-    ...plan.network.links.map((link): MeasuringPlace => ({
+    ...plan.network.links.filter(isBusPair).map((link): MeasuringPlace => ({
       id: `link:${link.id}`,
       words: `Pair at ${named.get(link.b.partId) ?? link.b.partId}, from ${named.get(link.a.partId) ?? link.a.partId}`,
       takes: ['dc-voltmeter'],

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { isBusPair } from '../figures/comms/linkFigures.ts';
 import type { SitePlan, SiteSet } from './siteTypes.ts';
 
 /** Kinds of trouble that can be planted in a simulated site, in our own words, with how hard each is to find: 1 to 3. */
@@ -121,7 +122,7 @@ export function possibleFaults(plan: SitePlan): readonly PossibleFault[] {
   const strings = plan.installation.arrays.filter(({ array }) => array.coupling === 'dc');
   return [
     ...plan.sets.flatMap(faultsOfSet),
-    ...plan.network.links.map(({ id, a, b }): PossibleFault => ({
+    ...plan.network.links.filter(isBusPair).map(({ id, a, b }): PossibleFault => ({
       kind: 'comms-lead-pulled',
       at: id,
       place: `${named.get(a.partId) ?? a.partId} to ${named.get(b.partId) ?? b.partId}`,

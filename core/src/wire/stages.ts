@@ -61,12 +61,13 @@ export function pageOf(path: Path): StageKey | 'site/wall' | 'site/delivery' {
     case 'partitions':
       return field === 'neutralEarthLink' ? 'wiring' : 'partitions';
     case 'circuits':
-      if (path.includes('device') || path.includes('cable')) return 'wiring';
+      if (path.includes('device') || path.includes('cable') || field === 'feedsRouter') return 'wiring';
       return field === 'partitionId' ? 'partitions' : 'loads';
     case 'devices':
     case 'instruments':
     case 'earthPoints':
     case 'wiring':
+    case 'router':
       return 'wiring';
     case 'stacks':
       return path.length === 3 && STACK_FIELDS_OF_WIRING.has(field) ? 'wiring' : 'stack';

@@ -1,5 +1,5 @@
 import type { CheckId } from '../../checks/registry.ts';
-import { landedAgain, oneLine, suppliedCable } from './links.ts';
+import { joinedAsTaken, landedAgain, oneLine, suppliedCable } from './links.ts';
 import { arrangedWall } from './arrangeWall.ts';
 import {
   evenSharing,
@@ -13,7 +13,7 @@ import {
 import { fittingDevices, fittingSizes } from './cables.ts';
 import type { Candidate, Trouble } from './candidate.ts';
 import { isolators, otherDeviceTypes, smallerDevices } from './devices.ts';
-import { leaveOff, loadSide, moreUnits, ontoBackup, otherInverters } from './loadSide.ts';
+import { leaveOff, loadSide, moreUnits, ontoBackup, otherInverters, routerOntoBackup } from './loadSide.ts';
 import {
   batteryBus,
   equalLeads,
@@ -142,6 +142,7 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
   'wiring.drop': fittingSizes,
   'wiring.isolation': isolators,
   'wiring.leakage': otherDeviceTypes,
+  'wiring.network': (trouble) => [...joinedAsTaken(trouble), ...routerOntoBackup(trouble)],
   'wiring.order': smallerDevices,
   'wiring.ports': smallerDevices,
   'wiring.protection': (trouble) => [

@@ -37,6 +37,36 @@ export const suppliedCable = (trouble: Trouble): Candidate[] => [
   ),
 ];
 
+/** Devices joined to the network of the building in the way that their type has. */
+export function joinedAsTaken({ catalogue, design: { types } }: Trouble): Candidate[] {
+  const ways = new Map(
+    [...catalogue, ...types].flatMap((type) =>
+      type.kind === 'inverter' || type.kind === 'controller' ? [[type.id, type.networkBy] as const] : [],
+    ),
+  );
+  type Way = 'cable' | 'radio' | 'none';
+  const fit = (typeId: string | undefined, way: Way): Way => {
+    const taken = ways.get(typeId ?? '');
+    return way === 'none' || taken === undefined || taken === 'either' ? way : taken;
+  };
+  return [
+    once('join-as-taken', 'Join it to the network in the way that its type has', (design) => ({
+      ...design,
+      stacks: design.stacks.map((stack) => ({
+        ...stack,
+        units: stack.units.map(({ network, ...unit }) =>
+          network === undefined
+            ? unit
+            : { ...unit, network: fit(unit.inverterTypeId ?? stack.inverterTypeId, network) },
+        ),
+      })),
+      controllers: design.controllers.map(({ network, ...controller }) =>
+        network === undefined ? controller : { ...controller, network: fit(controller.typeId, network) },
+      ),
+    })),
+  ];
+}
+
 /** Meters one after the other on their port. */
 export const oneLine = (): Candidate[] => [
   once('one-line', 'Lead the bus from one meter to the next on its port', (design) => ({

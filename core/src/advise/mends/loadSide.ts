@@ -207,20 +207,31 @@ export const loadSide = (trouble: Trouble): Candidate[] => [
 ];
 
 /** What must run comes onto the backup output. */
-export function ontoBackup({ design }: Trouble): Candidate[] {
+function ontoBackupOf(
+  { design }: Trouble,
+  what: string,
+  isMeant: (circuit: Circuit) => boolean,
+): Candidate[] {
   const to = design.partitions.find(({ kind }) => kind === 'backup');
   if (to === undefined) return [];
   const dark = new Set(design.partitions.filter((one) => !isCarriedInIsland(one)).map(({ id }) => id));
   return [
-    once('onto-backup', `Move what must run onto ${to.name}`, (draft) => ({
+    once('onto-backup', `Move ${what} onto ${to.name}`, (draft) => ({
       ...draft,
       circuits: draft.circuits.map((circuit) =>
-        dark.has(circuit.partitionId ?? '') && importanceOf(circuit) === 'must'
+        dark.has(circuit.partitionId ?? '') && isMeant(circuit)
           ? { ...circuit, partitionId: to.id }
           : circuit,
       ),
     })),
   ];
 }
+
+export const ontoBackup = (trouble: Trouble): Candidate[] =>
+  ontoBackupOf(trouble, 'what must run', (circuit) => importanceOf(circuit) === 'must');
+
+/** The router where it is carried through an outage. */
+export const routerOntoBackup = (trouble: Trouble): Candidate[] =>
+  ontoBackupOf(trouble, 'the router', ({ feedsRouter }) => feedsRouter === 'yes');
 
 export const leaveOff = leaving;

@@ -59,6 +59,8 @@ export const LOW_VOLTAGE_SET = {
     { port: 'meter', plus: '7', minus: '8', longestM: 100 },
   ],
   pairIdleV: { min: 3.8, max: 5 },
+  networkBy: 'either',
+  networkPort: 'net',
   messages: LOW_VOLTAGE_MESSAGES,
   selfCheckS: 'none',
 } satisfies Partial<InverterType>;
@@ -84,6 +86,7 @@ export const HIGH_VOLTAGE_SET = {
     { port: 'meter', plus: '3', minus: '6', longestM: 100 },
   ],
   pairIdleV: { min: 3.8, max: 5 },
+  networkBy: 'radio',
   messages: [
     { text: 'standing by', at: 'grid-on', means: 'clears', until: 'live-on-grid' },
     { text: 'line order', at: 'grid-on', means: 'stop' },

@@ -206,6 +206,8 @@ export const SAMPLE_PARTS: readonly EquipmentType[] = [
       { port: 'meter bus', plus: '4', minus: '5', ground: '8', longestM: 300 },
       { port: 'set bus', plus: '4', minus: '5', ground: '8', longestM: 300 },
     ],
+    networkBy: 'cable',
+    networkPort: 'LAN',
     commissioned: 'last',
   },
 ];

@@ -101,6 +101,11 @@ export const PINS = group(
   ),
 );
 
+export const NETWORK: readonly SheetField[] = [
+  choice('networkBy', 'Joins the network of the building by', 'cable', 'radio', 'either', 'none'),
+  text('networkPort', 'Network socket'),
+];
+
 export const MESSAGES = group(
   'Messages',
   'commissioning and fault chapters, one message a line',

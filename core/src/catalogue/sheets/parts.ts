@@ -10,6 +10,7 @@ import {
   LINES,
   NAMING,
   needed,
+  NETWORK,
   PINS,
   rows,
   TERMINALS,
@@ -95,6 +96,7 @@ export const CONTROLLER_SHEET: readonly SheetGroup[] = [
     needed(choices('meterRoles', 'Meters it needs', meterRole.options)),
     needed(text('meterProtocol', 'Protocol of its meters')),
     needed(choice('commissioned', 'Commissioned', 'last', 'first')),
+    ...NETWORK,
   ),
   PINS,
 ];

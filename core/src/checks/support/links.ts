@@ -25,6 +25,9 @@ export const eachLink = (
   onNetwork(id, context, () => {
     const figures = linkFigures(context.installation);
     return figures.known
-      ? troubleOrOne(figures.value.flatMap(measure), { ...WHOLE, label: 'Every cable of comms' })
+      ? troubleOrOne(figures.value.filter(({ link }) => link.by !== 'radio').flatMap(measure), {
+          ...WHOLE,
+          label: 'Every cable of comms',
+        })
       : [];
   });

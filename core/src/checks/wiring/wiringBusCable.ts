@@ -18,6 +18,18 @@ export const wiringBusCable: Check<'wiring.bus-cable'> = {
     eachLink(wiringBusCable.id, context, (figure): Finding[] => {
       const { wired, longestM, suppliedOnly } = figure;
       const subject = linkSubject(context, figure);
+      if (figure.link.kind === 'network' && wired?.cable === 'pair')
+        return [
+          judge(wiringBusCable.id, context, {
+            subject,
+            value: 1,
+            limit: 0,
+            unit: '',
+            graded: false,
+            data: { reason: 'a network wants all pairs of a straight network cable, not one pair' },
+            working: () => ({ ...NO_WORKING, source: 'Balanced cabling of buildings.' }),
+          }),
+        ];
       if (suppliedOnly && wired?.cable !== undefined && wired.cable !== 'supplied')
         return [
           judge(wiringBusCable.id, context, {

@@ -1,4 +1,4 @@
-import type { LinkFigure } from '../../figures/comms/linkFigures.ts';
+import { isBusPair, type LinkFigure } from '../../figures/comms/linkFigures.ts';
 import { type Check, judge, NO_WORKING } from '../check.ts';
 import { eachLink, linkSubject } from '../support/links.ts';
 
@@ -41,7 +41,7 @@ export const wiringBusPairs: Check<'wiring.bus-pairs'> = {
   run: (context) =>
     eachLink(wiringBusPairs.id, context, (figure) => {
       const { wired } = figure;
-      if (wired === undefined) return [];
+      if (wired === undefined || !isBusPair(figure.link)) return [];
       const faults = faultsOf(figure);
       const shield =
         wired.shield === 'both-ends'

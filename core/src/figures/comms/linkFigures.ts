@@ -14,6 +14,9 @@ export const IDLE_V = { min: 3.8, max: 5 } as const;
  */
 export type Crossing = 'right' | 'exchanged' | 'elsewhere';
 
+/** The longest network cable of copper pairs from end to end, patch cords counted, m (ISO/IEC 11801, channel of balanced cabling). */
+export const LONGEST_NETWORK_M = 100;
+
 /** A cable of comms with what its types demand and what somebody has said of it. */
 export interface LinkFigure {
   readonly link: CommsLink;
@@ -29,6 +32,9 @@ export interface LinkFigure {
   readonly longestM: number | undefined;
 }
 
+/** Pairs that a voltmeter finds at rest between the parts of a set; a network of a building shows none. */
+export const isBusPair = ({ kind }: CommsLink): boolean => kind !== 'network';
+
 function straightOf({ a, b }: CommsLink): Crossing | undefined {
   const [from, to] = [a.pins, b.pins];
   if (from === undefined || to === undefined) return undefined;
@@ -41,7 +47,8 @@ function isSplit({ a }: CommsLink): boolean {
   return plus !== undefined && minus !== undefined && plus !== minus;
 }
 
-function longestOf(installation: Installation, { a, b, from }: CommsLink): number | undefined {
+function longestOf(installation: Installation, { a, b, from, kind, by }: CommsLink): number | undefined {
+  if (kind === 'network') return by === 'radio' ? undefined : LONGEST_NETWORK_M;
   const instrument = installation.instruments.find(({ instrument: { id } }) => from[1] === id);
   const type = instrument?.type.known === true ? instrument.type.value : undefined;
   const all = [a.pins?.longestM, b.pins?.longestM, type?.kind === 'sensor' ? type.longestLeadM : undefined];

@@ -11,4 +11,5 @@ export const LINK_WORDS: Readonly<Record<LinkKind, string>> = {
   'box-bus': 'bus of a combiner or transfer box',
   'control-supply': 'control supply',
   'shutdown-link': 'rapid-shutdown link',
+  network: 'network of the building',
 };

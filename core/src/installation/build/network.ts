@@ -9,6 +9,7 @@ import type { Given } from './given.ts';
 import { layGridSide } from './gridSide.ts';
 import { layInstruments } from './instruments.ts';
 import { layBuses, layControls } from './links.ts';
+import { layBuildingNetwork } from './buildingNetwork.ts';
 import { Laying } from './laying.ts';
 import { layOutputs } from './outputs.ts';
 import { problemsOf } from './problems.ts';
@@ -37,6 +38,7 @@ export function layNetwork(
   layInstruments(laying, given, sets, controllers, service);
   layBuses(laying, sets);
   layControls(laying, given, arrays, controllers);
+  layBuildingNetwork(laying, given, controllers);
   layEarthing(laying, given, service);
   laying.problems.push(...problemsOf(laying));
   return laying.network();

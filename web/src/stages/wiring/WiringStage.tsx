@@ -17,6 +17,7 @@ import { CircuitTable } from './CircuitTable.tsx';
 import { FaultTable } from './FaultTable.tsx';
 import { EarthingForm } from './EarthingForm.tsx';
 import { ExportButtons } from './ExportButtons.tsx';
+import { BuildingNetwork } from './BuildingNetwork.tsx';
 import { InstrumentsPanel } from './InstrumentsPanel.tsx';
 import { LineDevices } from './LineDevices.tsx';
 import { ModeMatrix } from './ModeMatrix.tsx';
@@ -150,6 +151,7 @@ function Below({ network, parts, partIds, onPick }: BelowProps) {
       <div className="grid grid-cols-1 gap-4">
         <EarthingForm />
         <InstrumentsPanel />
+        <BuildingNetwork />
       </div>
     </div>
   );

@@ -16,12 +16,68 @@ function linkIn(draft: Design, linkId: string): LinkAsWired {
   return draft.wiring.links.at(-1) ?? made;
 }
 
+interface BusFieldsProps {
+  readonly wired: LinkAsWired | undefined;
+  readonly path: readonly string[];
+  readonly edit: (label: string, recipe: (one: LinkAsWired) => void) => void;
+}
+
+/** What is said of the pair of a bus. */
+function BusFields({ wired, path, edit }: BusFieldsProps) {
+  const { canEdit } = useOpenJob();
+  return (
+    <>
+      <SelectField
+        label="Pairs"
+        path={[...path, 'pairs']}
+        value={wired?.pairs}
+        options={[
+          { value: 'one', label: 'one twisted pair' },
+          { value: 'bunched', label: 'cores of several bunched' },
+        ]}
+        emptyLabel="one, as planned"
+        disabled={!canEdit}
+        onTake={(value) => edit('Pairs', (one) => put(one, 'pairs', value))}
+      />
+      <SelectField
+        label="Polarity end to end"
+        path={[...path, 'polarity']}
+        value={wired?.polarity}
+        options={[
+          { value: 'straight', label: '+ to +, − to −' },
+          { value: 'swapped', label: 'exchanged' },
+        ]}
+        emptyLabel="kept, as planned"
+        disabled={!canEdit}
+        onTake={(value) => edit('Polarity', (one) => put(one, 'polarity', value))}
+      />
+      <SelectField
+        label="Shield earthed"
+        path={[...path, 'shield']}
+        value={wired?.shield}
+        options={[
+          { value: 'one-end', label: 'at one end' },
+          { value: 'both-ends', label: 'at both ends' },
+          { value: 'neither', label: 'nowhere' },
+          { value: 'none', label: 'the cable has none' },
+        ]}
+        emptyLabel="at one end, as planned"
+        disabled={!canEdit}
+        onTake={(value) => edit('Shield', (one) => put(one, 'shield', value))}
+      />
+    </>
+  );
+}
+
 /** A link opened: how its cable is made, where somebody has said it. */
 export function LinkDetail({ linkId }: { readonly linkId: string }) {
-  const { design, canEdit } = useOpenJob();
+  const { design, analysis, canEdit } = useOpenJob();
   const change = useJob((store) => store.change);
+  const { network } = analysis.installation;
+  const link = network.known ? network.value.links.find(({ id }) => id === linkId) : undefined;
   const wired = design.wiring?.links?.find((one) => one.linkId === linkId);
   const path = ['wiring', 'links', wired?.id ?? linkId];
+  if (link?.by === 'radio') return <p className="p-2">Joined by radio: there is no cable to make.</p>;
   const edit = (label: string, recipe: (one: LinkAsWired) => void) =>
     change(label, (draft) => recipe(linkIn(draft, linkId)));
   return (
@@ -48,47 +104,10 @@ export function LinkDetail({ linkId }: { readonly linkId: string }) {
           disabled={!canEdit}
           onTake={(value) => edit('Length of a bus cable', (one) => put(one, 'lengthM', value))}
         />
-        <SelectField
-          label="Pairs"
-          path={[...path, 'pairs']}
-          value={wired?.pairs}
-          options={[
-            { value: 'one', label: 'one twisted pair' },
-            { value: 'bunched', label: 'cores of several bunched' },
-          ]}
-          emptyLabel="one, as planned"
-          disabled={!canEdit}
-          onTake={(value) => edit('Pairs', (one) => put(one, 'pairs', value))}
-        />
-        <SelectField
-          label="Polarity end to end"
-          path={[...path, 'polarity']}
-          value={wired?.polarity}
-          options={[
-            { value: 'straight', label: '+ to +, − to −' },
-            { value: 'swapped', label: 'exchanged' },
-          ]}
-          emptyLabel="kept, as planned"
-          disabled={!canEdit}
-          onTake={(value) => edit('Polarity', (one) => put(one, 'polarity', value))}
-        />
-        <SelectField
-          label="Shield earthed"
-          path={[...path, 'shield']}
-          value={wired?.shield}
-          options={[
-            { value: 'one-end', label: 'at one end' },
-            { value: 'both-ends', label: 'at both ends' },
-            { value: 'neither', label: 'nowhere' },
-            { value: 'none', label: 'the cable has none' },
-          ]}
-          emptyLabel="at one end, as planned"
-          disabled={!canEdit}
-          onTake={(value) => edit('Shield', (one) => put(one, 'shield', value))}
-        />
+        {link?.kind !== 'network' && <BusFields wired={wired} path={path} edit={edit} />}
       </div>
       <FindingLines
-        checks={['wiring.bus-pairs', 'wiring.bus-cable', 'wiring.bus-shape']}
+        checks={['wiring.bus-pairs', 'wiring.bus-cable', 'wiring.bus-shape', 'wiring.network']}
         about={{ kind: 'part', id: linkId }}
       />
     </div>
