@@ -85,9 +85,10 @@ const terminalRow = z
     stripMm: positive.max(100).optional(),
     torqueNm: positive.max(200).optional(),
     ends: z
-      .array(z.enum(['bare', 'ferrule', 'ring', 'fork']))
+      .array(z.enum(['bare', 'ferrule', 'ring', 'fork', 'pin', 'plug']))
       .min(1)
-      .optional(),
+      .optional()
+      .describe('pin: a pressed contact that goes into a socket; plug: one of its polarity.'),
     mostConductors: z.number().int().min(1).max(12).optional(),
     earthFirst: yesNo.optional().describe('Whether its earth is landed before all others.'),
     ferrite: yesNo.optional().describe('Whether a ferrite core goes over the conductors.'),

@@ -56,12 +56,36 @@ function keysOf(schema: z.ZodType, before = ''): string[] {
   );
 }
 
+const plainOf = (schema: unknown): unknown =>
+  schema instanceof z.ZodOptional ? plainOf(schema.unwrap()) : schema;
+
+/** What a row of a list holds, by the dotted key of the list. */
+function rowKeysOf(schema: z.ZodType, key: string): string[] {
+  let at: unknown = schema;
+  for (const part of key.split('.')) {
+    const inner = plainOf(at);
+    at = inner instanceof z.ZodObject ? (inner.shape as Record<string, z.ZodType>)[part] : undefined;
+  }
+  const list = plainOf(at);
+  const row = list instanceof z.ZodArray ? list.element : undefined;
+  return row instanceof z.ZodObject ? Object.keys(row.shape) : [];
+}
+
 describe('data sheets', () => {
   it.each(equipmentType.options.map((option) => [option.shape.kind.value, option] as const))(
     '%s: the form has every figure of the schema, once, and no other',
     (kind: EquipmentKind, schema) => {
       const form = SHEETS[kind].flatMap(({ fields }) => fields.map(({ key }) => key));
       expect([...form, 'kind', 'id', 'version'].sort()).toEqual(keysOf(schema).sort());
+    },
+  );
+
+  it.each(equipmentType.options.map((option) => [option.shape.kind.value, option] as const))(
+    '%s: every list of the form has a column for each figure of its rows',
+    (kind: EquipmentKind, schema) => {
+      const lists = SHEETS[kind].flatMap(({ fields }) => fields).filter(({ holds }) => holds === 'rows');
+      for (const { key, columns = [] } of lists)
+        expect(columns.map((column) => column.key).sort(), key).toEqual(rowKeysOf(schema, key).sort());
     },
   );
 

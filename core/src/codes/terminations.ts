@@ -22,28 +22,33 @@ export const pullN = (areaMm2: number): number | undefined =>
   PULL_N.findLast((row) => row.areaMm2 <= areaMm2 * 1.02)?.newton;
 
 /** What is pressed onto the end of a conductor. */
-export type EndKind = 'bare' | 'ferrule' | 'ring' | 'fork';
+export type EndKind = 'bare' | 'ferrule' | 'ring' | 'fork' | 'pin' | 'plug';
+
+/** An end that clicks into its counterpart: no screw holds it, so it has no torque, and the table of pulls is not made for it. */
+export const isClicked = (end: EndKind | undefined): boolean => end === 'pin' || end === 'plug';
 
 /** Ferrules are made to here, mm²; above, the end goes in bare or with a lug. */
 const THICKEST_FERRULE_MM2 = 50;
 /** Lugs are pressed with a hand tool to here, mm²; above by hydraulics with a die for the size. */
 const THICKEST_HAND_MM2 = 10;
 
-/** The end to make of those a terminal takes: a lug before a ferrule before a bare end, for flexible conductors never bare if avoidable. */
+/** The end to make of those a terminal takes: a plug before a lug before a ferrule before a bare end, for flexible conductors never bare if avoidable. */
 export function endFor(
   allowed: readonly EndKind[],
   areaMm2: number,
   isFlexible: boolean,
 ): EndKind | undefined {
   const order: readonly EndKind[] = isFlexible
-    ? ['ring', 'ferrule', 'fork', 'bare']
-    : ['ring', 'fork', 'bare', 'ferrule'];
+    ? ['plug', 'ring', 'pin', 'ferrule', 'fork', 'bare']
+    : ['plug', 'ring', 'fork', 'pin', 'bare', 'ferrule'];
   return order.find((end) => allowed.includes(end) && (end !== 'ferrule' || areaMm2 <= THICKEST_FERRULE_MM2));
 }
 
-/** The tool that makes an end. */
-export function toolFor(end: EndKind, areaMm2: number): string {
+/** The tool that makes an end; null where that goes by a size that is not known. */
+export function toolFor(end: EndKind, areaMm2: number | undefined): string | null {
   if (end === 'bare') return 'stripper only';
+  if (isClicked(end)) return 'crimp pliers that its maker names for the contact';
+  if (areaMm2 === undefined) return null;
   if (end === 'ferrule') return areaMm2 <= 16 ? 'ferrule pliers' : 'ferrule press for the size';
   return areaMm2 <= THICKEST_HAND_MM2 ? 'ratchet pliers for lugs' : 'hydraulic press, die for the size';
 }

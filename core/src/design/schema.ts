@@ -89,6 +89,10 @@ const site = z.strictObject({
     .enum(['connected', 'none'])
     .optional()
     .describe('None: the site has no grid. Without it: connected.'),
+  instruments: z
+    .literal('not-needed')
+    .optional()
+    .describe('Somebody has decided that nothing of the grid has to be read by a meter or sensor.'),
   utilityEarth: z
     .enum(['kept', 'may-be-lost'])
     .optional()

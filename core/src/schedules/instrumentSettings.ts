@@ -1,15 +1,25 @@
 import type { Unit } from '../installation/facts.ts';
 import type { CompiledController, CompiledStack, Installation } from '../installation/installation.ts';
 import { PLACE_WORDS } from './sensors.ts';
+import { speaksForSet } from '../installation/speaksForSet.ts';
 import { networkSetting } from './networkSetting.ts';
 import type { Setting } from './setting.ts';
 
 /** Ratio, place and line of the sensors and meters that a unit reads. */
-export function sensorSettings(
-  { instruments }: Installation,
-  { stack }: CompiledStack,
-  unit: Unit,
-): Setting[] {
+export function sensorSettings(installation: Installation, compiled: CompiledStack, unit: Unit): Setting[] {
+  const { instruments, site } = installation;
+  const { stack } = compiled;
+  if (site.instruments === 'not-needed' && instruments.length === 0)
+    return speaksForSet(installation, compiled, unit)
+      ? [
+          {
+            id: 'no-meter',
+            setting: 'Meter or sensor',
+            wanted: 'none',
+            why: 'Decided so: nothing of the grid is read.',
+          },
+        ]
+      : [];
   return instruments.flatMap(({ instrument, type }): Setting[] => {
     const reader = instrument.readByUnitId ?? stack.hostUnitId ?? stack.units[0]?.id;
     if (instrument.readBy !== stack.id || reader !== unit.id) return [];

@@ -1,10 +1,11 @@
+import { linkFigures } from '../figures/comms/linkFigures.ts';
+import { LINK_WORDS } from '../figures/comms/linkWords.ts';
 import type { Installation } from '../installation/installation.ts';
 import { modesOf } from '../modes/modes.ts';
-import { bankOfSet } from '../figures/bank/ofSet.ts';
 import { cableLines } from '../figures/wiring/cableLines.ts';
-import { formatNumber } from '../words/quantity.ts';
 import { readerOf, sensorMark } from './sensors.ts';
 import type { Column, Row, Schedule } from './table.ts';
+import { type Label, type LabelKind, warningLabels } from './warningLabels.ts';
 
 type Key = 'place' | 'kind' | 'text' | 'count';
 
@@ -14,92 +15,6 @@ const COLUMNS: readonly Column<Key>[] = [
   { key: 'text', title: 'Text' },
   { key: 'count', title: 'Pieces' },
 ];
-
-export type LabelKind = 'warning' | 'isolation' | 'information' | 'mark';
-
-interface Label {
-  readonly place: string;
-  readonly kind: LabelKind;
-  readonly text: string;
-  readonly partId?: string;
-  readonly count?: number;
-}
-
-function sourcesLabel(installation: Installation): Label[] {
-  const { site, generators, arrays, stacks } = installation;
-  const sources = [
-    ...(site.grid === 'none' ? [] : ['the grid']),
-    ...(stacks.length > 0 ? ['a battery with inverters'] : []),
-    ...(generators.length > 0 ? ['a generator'] : []),
-    ...(arrays.length > 0 ? ['solar panels'] : []),
-  ];
-  if (sources.length < 2) return [];
-  return [
-    {
-      place: 'service board and meter',
-      kind: 'warning',
-      text: `More than one source: ${sources.join(', ')}. Isolate all of them before work.`,
-    },
-  ];
-}
-
-function boardLabels({ partitions }: Installation): Label[] {
-  return partitions
-    .filter(({ kind }) => kind !== 'grid')
-    .map(({ id, name, kind }) => ({
-      place: name,
-      partId: `board ${id}`,
-      kind: 'warning',
-      text:
-        kind === 'generator-only'
-          ? 'Live from a generator while the grid is away.'
-          : kind === 'locked-out'
-            ? 'Fed through the inverters; held off while the grid is away.'
-            : 'Backed up: stays live while the grid is away.',
-    }));
-}
-
-function batteryLabels(installation: Installation): Label[] {
-  return installation.stacks.flatMap((compiled): Label[] => {
-    const bank = bankOfSet(compiled);
-    if (!bank.known || bank.value === 'none') return [];
-    const { maxV, moduleCount } = bank.value;
-    return [
-      {
-        place: `battery of ${compiled.stack.name}`,
-        partId: `bar ${compiled.stack.id}`,
-        kind: 'warning',
-        text: `Battery, direct current, up to ${formatNumber(maxV)} V. Cannot be switched off inside. No flames, no metal tools or jewellery.`,
-      },
-      ...Array.from({ length: moduleCount }, (_, at): Label => ({
-        place: `module ${at + 1} of ${compiled.stack.name}`,
-        kind: 'mark',
-        text: `Module ${at + 1} of ${compiled.stack.name}: plus and minus at both ends of its lead`,
-        count: 2,
-      })),
-    ];
-  });
-}
-
-function arrayLabels({ arrays }: Installation): Label[] {
-  return arrays.flatMap(({ array }): Label[] =>
-    array.coupling === 'ac'
-      ? [
-          {
-            place: array.name,
-            partId: `array ${array.id}`,
-            kind: 'warning',
-            text: 'Solar supply on the AC side. Isolate here as well.',
-          },
-        ]
-      : (array.places ?? []).map((place) => ({
-          place: `string of ${array.name} at its input ${place.input}`,
-          partId: `array ${array.id}`,
-          kind: 'warning',
-          text: 'Solar direct current: live in daylight, also when all is switched off.',
-        })),
-  );
-}
 
 /** Each switch that takes a source away carries its own label. */
 const ISOLATES: ReadonlySet<string> = new Set([
@@ -156,6 +71,42 @@ function sensorMarks(installation: Installation): Label[] {
   });
 }
 
+/** Kinds of parts whose ports look alike to whoever stands before them. */
+const MARKED: ReadonlySet<string> = new Set(['inverter', 'transfer-device', 'controller']);
+
+/** Each port that something is landed on: what leaves there is written beside it. */
+function portMarks({ network }: Installation): Label[] {
+  if (!network.known) return [];
+  const { parts, ports, runs } = network.value;
+  const used = new Set(runs.flatMap(({ a, b }) => [a, b]));
+  const marked = new Map(parts.flatMap((part) => (MARKED.has(part.kind) ? [[part.id, part]] : [])));
+  return ports.flatMap(({ id, partId, label }): Label[] => {
+    const part = marked.get(partId);
+    return part === undefined || !used.has(id)
+      ? []
+      : [{ place: `${label} of ${part.label}`, kind: 'mark', text: `${part.label}: ${label}`, partId }];
+  });
+}
+
+/** Both ends of every cable of comms. */
+function linkMarks(installation: Installation): Label[] {
+  const figures = linkFigures(installation);
+  if (!figures.known) return [];
+  return figures.value.flatMap(({ link, ends: [a, b] }): Label[] =>
+    link.by === 'radio'
+      ? []
+      : [
+          {
+            place: 'both ends of the cable',
+            kind: 'mark',
+            text: `${LINK_WORDS[link.kind]}: ${a?.label ?? link.a.partId} ${link.a.socket} to ${b?.label ?? link.b.partId} ${link.b.socket}`,
+            count: 2,
+            partId: link.a.partId,
+          },
+        ],
+  );
+}
+
 function procedureLabels(installation: Installation): Label[] {
   const modes = modesOf(installation).filter(
     ({ kind }) => kind === 'generator-inlet' || kind === 'maintenance-bypass' || kind === 'transfer-switch',
@@ -170,14 +121,13 @@ function procedureLabels(installation: Installation): Label[] {
 /** Every label with its place and text. Wording is a proposal: local rules may want their own. */
 export function labelSchedule(installation: Installation): Schedule<Key> {
   const labels = [
-    ...sourcesLabel(installation),
-    ...boardLabels(installation),
-    ...batteryLabels(installation),
-    ...arrayLabels(installation),
+    ...warningLabels(installation),
     ...isolationLabels(installation),
     ...procedureLabels(installation),
+    ...portMarks(installation),
     ...sensorMarks(installation),
     ...cableMarks(installation),
+    ...linkMarks(installation),
   ];
   return {
     kind: 'labels',

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { variantOf } from '../testkit/bonding.ts';
 import { addLoad, bank1, circuit1, stack1 } from '../testkit/designs.ts';
+import { withStrings } from '../testkit/wired.ts';
 import { cellsOf, rowsOf } from '../testkit/schedules.ts';
 
 describe('terminations', () => {
@@ -26,10 +27,13 @@ describe('terminations', () => {
             earthFirst: 'yes',
             ferrite: 'yes',
           },
+          { port: 'pv', minMm2: 4, maxMm2: 6, stripMm: 7, ends: ['plug'] },
+          { port: 'grid', minMm2: 2.5, maxMm2: 10, stripMm: 9, ends: ['pin'], mostConductors: 1 },
         ],
       });
       d.types.push(type);
       stack1(d).inverterTypeId = type.id;
+      withStrings(d, 8);
       Object.assign(stack1(d).units[0] ?? {}, { acLead: { lengthM: 2, areaMm2: 10 } });
     });
     expect(cellsOf(rows, { port: 'battery port', terminal: 'DC+' })).toMatchObject({
@@ -49,6 +53,20 @@ describe('terminations', () => {
       'too thick: it takes 6 mm² at most; land this one first; ferrite core over the conductors',
     );
     expect(cellsOf(backup, { terminal: 'L1' }).dead).toContain('grid');
+    // What clicks in has no torque, and its row lacks none.
+    const clicked = rows.filter(({ cells }) => cells.torque === '');
+    expect(
+      clicked.map(({ cells, state }) => [cells.port, cells.terminal, cells.end, cells.pull, state]),
+    ).toEqual(
+      expect.arrayContaining([
+        ['PV input 1', 'DC+', 'plug of +', '', 'within'],
+        ['PV input 1', 'DC−', 'plug of −', '', 'within'],
+        ['grid port', 'PE', 'pin contact', '', 'within'],
+      ]),
+    );
+    expect(cellsOf(clicked, { terminal: 'DC+' }).note).toBe(
+      'only with a counterpart of the same make and kind; push until it clicks, then tug by hand',
+    );
   });
 
   it('counts what shares a terminal', () => {

@@ -49,7 +49,7 @@ function endLines(installation: Installation): Line[] {
   const alike = groupBy(rows, ({ cells }) => `${String(cells.end)} ${String(cells.size)}`);
   return [...alike].map(([what, some]) => ({
     group: 'ends',
-    what: `${what.startsWith('ferrule') ? '' : 'lug, '}${what}`,
+    what: `${/^(ring|fork)/u.test(what) ? 'lug, ' : ''}${what}`,
     count: some.length,
     unit: 'pieces',
     detail: String(some[0]?.cells.tool ?? ''),

@@ -7,6 +7,7 @@ import { bank1, baseDesign, circuit1, stack1 } from '../testkit/designs.ts';
 import { labelSheet } from '../formats/labelSheet.ts';
 import { svgOf } from '../formats/svg.ts';
 import { cellsOf, rowsOf } from '../testkit/schedules.ts';
+import { closedLoop, withStrings } from '../testkit/wired.ts';
 import { sheetLabels } from './labels.ts';
 import { scheduleOf, scheduleSheet } from './scheduleOf.ts';
 import { type Cell, SCHEDULE_KINDS, type ScheduleKind } from './table.ts';
@@ -253,6 +254,42 @@ it('labels name every source and every isolation point', () => {
   expect(isolation).toEqual(
     expect.arrayContaining(['service main', 'grid isolator', 'battery device of unit 1', 'device of Set']),
   );
+});
+
+it('warnings are in the words of the code profile, with voltage and short-circuit current', () => {
+  // Eight of 38.8 V at −20 °C and −0.26 %/K: 8 · 38.8 · (1 + 0.0026 · 45) = 346.7 V. Four modules: 4 · 57.6 / 0.012 = 19,200 A.
+  const texts = (profile: 'metric' | 'north-american') =>
+    rowsOf('labels', (d) => {
+      withStrings(d, 8, { rapidShutdown: 'fitted' });
+      d.site.codeProfile = profile;
+    }).map(({ cells }) => String(cells.text));
+  const metric = texts('metric');
+  expect(metric).toContainEqual(
+    expect.stringContaining('Solar direct current, up to 347 V: live in daylight'),
+  );
+  expect(metric).toContainEqual(expect.stringContaining('up to 57.6 V. Cannot be switched off inside'));
+  const american = texts('north-american');
+  expect(american).toContainEqual(expect.stringContaining('up to 347 V. Both sides of an open switch'));
+  expect(american).toContainEqual(expect.stringContaining('up to 57.6 V, short circuit up to 19.2 kA'));
+  expect(metric).toContain(
+    'Rapid shutdown of South roof: opening this switch takes the voltage off the roof.',
+  );
+});
+
+it('ports and both ends of a cable of comms are marked', () => {
+  const rows = rowsOf('labels', (d) => {
+    closedLoop(d);
+    withStrings(d, 8);
+  });
+  expect(cellsOf(rows, { place: 'backup output of unit 1' })).toMatchObject({
+    kind: 'mark',
+    text: 'unit 1: backup output',
+    count: 1,
+  });
+  expect(cellsOf(rows, { text: 'unit 1: PV input 1' }).kind).toBe('mark');
+  expect(cellsOf(rows, { text: 'battery bus: unit 1 BAT to module 1 UP' }).count).toBe(2);
+  // Nothing is landed on its generator port.
+  expect(rows.some(({ cells }) => cells.text === 'unit 1: generator port')).toBe(false);
 });
 
 it('labels go onto sheets, each as often as it is wanted and none over the edge', () => {

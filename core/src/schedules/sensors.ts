@@ -185,9 +185,11 @@ export function sensorSchedule(installation: Installation): Schedule<Key> {
       rows.length > 0
         ? []
         : [
-            isOff
-              ? 'Not needed: the site has no grid to look at.'
-              : 'None is listed: meters and sensors are added in Wiring.',
+            installation.site.instruments === 'not-needed'
+              ? 'Not needed, as somebody has decided: nothing of the grid is read.'
+              : isOff
+                ? 'Not needed: the site has no grid to look at.'
+                : 'None is listed, and nobody has said that none is needed: meters and sensors are added in Wiring.',
           ],
   };
 }

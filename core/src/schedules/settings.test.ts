@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Design } from '../design/schema.ts';
 import { variantOf } from '../testkit/bonding.ts';
 import { bank1, stack1 } from '../testkit/designs.ts';
-import { cellsOf, rowsOf } from '../testkit/schedules.ts';
+import { cellsOf, rowsOf, scheduleWith } from '../testkit/schedules.ts';
 import { withMeters } from '../testkit/wired.ts';
 import type { Row } from './table.ts';
 
@@ -165,4 +165,16 @@ it('what reports over the network of the building is in the schedule, and in the
   const off = (d: Design): void => void Object.assign(stack1(d).units[0] ?? {}, { network: 'none' });
   expect(wanted(off)).toEqual([['unit 1', 'not joined']]);
   expect(rowsOf('comms', off).some(({ cells }) => cells.kind === 'network of the building')).toBe(false);
+});
+
+it('that no meter is needed is a decision, said in schedule and settings', () => {
+  const off = (d: Design): void => void (d.site.instruments = 'not-needed');
+  expect(scheduleWith('sensors', off).notes).toEqual([
+    'Not needed, as somebody has decided: nothing of the grid is read.',
+  ]);
+  expect(scheduleWith('sensors', () => undefined).notes[0]).toContain('nobody has said that none is needed');
+  expect(scheduleWith('sensors', (d) => void (d.site.grid = 'none')).notes[0]).toContain(
+    'the site has no grid',
+  );
+  expect(cellsOf(rowsOf('settings', off), { setting: 'Meter or sensor' }).wanted).toBe('none');
 });

@@ -1,7 +1,7 @@
 import type { TerminalRow } from '../catalogue/common.ts';
 import type { DeliveryTick } from '../design/delivery.ts';
 import { leadSizeWords } from '../codes/leadSizes.ts';
-import { endFor, pullN, toolFor } from '../codes/terminations.ts';
+import { endFor, type EndKind, isClicked, pullN, toolFor } from '../codes/terminations.ts';
 import type { CableLine, End } from '../figures/wiring/cableLine.ts';
 import { cableLines } from '../figures/wiring/cableLines.ts';
 import type { Installation } from '../installation/installation.ts';
@@ -114,6 +114,30 @@ function adviceNotes(row: TerminalRow, name: TerminalName): string[] {
   ];
 }
 
+/** The end to make; of a size that is not known only where the terminal takes no other. */
+function endOf(
+  ends: readonly EndKind[],
+  areaMm2: number | undefined,
+  isFlexible: boolean,
+): EndKind | undefined {
+  if (areaMm2 !== undefined) return endFor(ends, areaMm2, isFlexible);
+  return ends.length === 1 ? ends[0] : undefined;
+}
+
+/** What an end is called; a plug by the polarity that it stands for. */
+function endWords(end: EndKind, name: TerminalName): string {
+  if (end === 'pin') return 'pin contact';
+  if (end !== 'plug') return end;
+  return name === 'DC+' ? 'plug of +' : name === 'DC−' ? 'plug of −' : `plug of ${name}`;
+}
+
+function endNotes(end: EndKind | undefined): string[] {
+  return [
+    ...(end === 'plug' ? ['only with a counterpart of the same make and kind'] : []),
+    ...(isClicked(end) ? ['push until it clicks, then tug by hand'] : []),
+  ];
+}
+
 function rowOf(
   landing: Landing,
   together: readonly Landing[],
@@ -123,15 +147,16 @@ function rowOf(
   const { line, end, name, areaMm2 } = landing;
   const takes = end.port?.takes;
   const row = takes?.known === true ? takes.value : undefined;
-  const isFlexible = line.use === 'battery';
-  const made =
-    row?.ends === undefined || areaMm2 === undefined ? undefined : endFor(row.ends, areaMm2, isFlexible);
+  const made = row?.ends && endOf(row.ends, areaMm2, line.use === 'battery');
   const wrong = row === undefined ? [] : fitNotes(row, areaMm2, together.length);
   const others = together.filter((one) => one !== landing);
   const state: RowState =
     wrong.length > 0
       ? 'over'
-      : made === undefined || row?.torqueNm === undefined || row.stripMm === undefined
+      : areaMm2 === undefined ||
+          made === undefined ||
+          (row?.torqueNm === undefined && !isClicked(made)) ||
+          row?.stripMm === undefined
         ? 'unknown'
         : 'within';
   const id = `${line.id} ${end.port?.id ?? end.partId} ${name}`;
@@ -145,11 +170,11 @@ function rowOf(
       terminal: name,
       cable: line.label,
       size: areaMm2 === undefined ? null : leadSizeWords(areaMm2),
-      end: made ?? null,
+      end: made === undefined ? null : endWords(made, name),
       strip: row?.stripMm ?? null,
-      torque: row?.torqueNm ?? null,
-      tool: made === undefined || areaMm2 === undefined ? null : toolFor(made, areaMm2),
-      pull: areaMm2 === undefined ? null : (pullN(areaMm2) ?? null),
+      torque: isClicked(made) ? '' : (row?.torqueNm ?? null),
+      tool: made === undefined ? null : toolFor(made, areaMm2),
+      pull: isClicked(made) ? '' : areaMm2 === undefined ? null : (pullN(areaMm2) ?? null),
       shared:
         others.length === 0
           ? 'alone'
@@ -158,6 +183,7 @@ function rowOf(
       note: [
         ...wrong,
         ...(row === undefined ? ['its type states nothing of this terminal'] : adviceNotes(row, name)),
+        ...endNotes(made),
       ].join('; '),
       landed: landedWords(ticks.get(landingId(id))),
     },

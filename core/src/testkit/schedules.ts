@@ -3,17 +3,22 @@ import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import type { Design } from '../design/schema.ts';
 import { compile } from '../installation/compile.ts';
 import { scheduleOf } from '../schedules/scheduleOf.ts';
-import type { Cell, Row, ScheduleKind } from '../schedules/table.ts';
+import type { Cell, Row, Schedule, ScheduleKind } from '../schedules/table.ts';
 import { bonded } from './bonding.ts';
 import { baseDesign } from './designs.ts';
 
-/** The rows of a schedule of the base design, as it is edited. */
-export function rowsOf(kind: ScheduleKind, edit: (design: Design) => void = () => undefined): readonly Row[] {
+/** A schedule of the base design, as it is edited. */
+export function scheduleWith(kind: ScheduleKind, edit: (design: Design) => void): Schedule {
   const design = baseDesign();
   bonded(design);
   edit(design);
   const installation = compile(design, SAMPLE_TYPES);
-  const { rows } = scheduleOf(kind, { design, catalogue: SAMPLE_TYPES, installation });
+  return scheduleOf(kind, { design, catalogue: SAMPLE_TYPES, installation });
+}
+
+/** Its rows. */
+export function rowsOf(kind: ScheduleKind, edit: (design: Design) => void = () => undefined): readonly Row[] {
+  const { rows } = scheduleWith(kind, edit);
   expect(JSON.stringify(rows), 'code in words').not.toMatch(/=>|undefined|NaN|\[object/);
   return rows;
 }

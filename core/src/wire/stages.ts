@@ -37,6 +37,7 @@ const SITE_FIELDS_OF_WIRING = new Set<string | number>([
   'utilityEarth',
   'localElectrode',
   'electrodeOhm',
+  'instruments',
 ]);
 const STACK_FIELDS_OF_WIRING = new Set<string | number>(['neutralEarthRelay', 'relayKit']);
 

@@ -7,7 +7,7 @@ export const HIGH_VOLTAGE_HYBRIDS: readonly InverterType[] = [
   {
     kind: 'inverter',
     id: 'hybrid-12k-3ph',
-    version: 4,
+    version: 5,
     name: 'Sample hybrid 12 kVA three-phase',
     note: 'Three lines from one cabinet, high-voltage battery, limited imbalance.',
     nativeLines: 3,
@@ -54,7 +54,7 @@ export const HIGH_VOLTAGE_HYBRIDS: readonly InverterType[] = [
   {
     kind: 'inverter',
     id: 'hybrid-11k-240-hv',
-    version: 4,
+    version: 5,
     name: 'Sample hybrid 11 kVA 240 V, high-voltage battery',
     note: 'Makes 240 V only; 120 V loads need an autotransformer.',
     nativeLines: 2,

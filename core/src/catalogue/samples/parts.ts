@@ -197,7 +197,7 @@ export const SAMPLE_PARTS: readonly EquipmentType[] = [
   {
     kind: 'controller',
     id: 'site-controller-6',
-    version: 1,
+    version: 2,
     name: 'Sample site controller for six sets',
     mostSets: 6,
     meterRoles: ['grid', 'generation', 'load'],

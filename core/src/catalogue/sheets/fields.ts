@@ -76,7 +76,7 @@ export const TERMINALS = group(
   'installation chapter of the manual, one port a line',
   rows(
     'terminals',
-    'Port : least mm² : most mm² : strip mm : torque Nm : ends : conductors',
+    'Port : least mm² : most mm² : strip mm : torque Nm : ends : conductors : earth first (yes, no) : ferrite (yes, no) : cover Nm',
     { key: 'port', label: 'port', holds: 'text' },
     { key: 'minMm2', label: 'least mm²' },
     { key: 'maxMm2', label: 'most mm²' },
@@ -84,6 +84,9 @@ export const TERMINALS = group(
     { key: 'torqueNm', label: 'torque Nm' },
     { key: 'ends', label: 'ends', holds: 'names' },
     { key: 'mostConductors', label: 'conductors' },
+    { key: 'earthFirst', label: 'earth first', holds: 'text' },
+    { key: 'ferrite', label: 'ferrite', holds: 'text' },
+    { key: 'coverTorqueNm', label: 'cover Nm' },
   ),
 );
 

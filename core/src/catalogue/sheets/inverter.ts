@@ -46,10 +46,11 @@ export const INVERTER_SHEET: readonly SheetGroup[] = [
     choice('backupOutlet', 'Backup outlet', 'yes', 'none'),
     rows(
       'outputs',
-      'Outputs: id : name : limit A',
+      'Outputs: id : name : limit A : for a short time A',
       { key: 'id', label: 'id', holds: 'text' },
       { key: 'name', label: 'name', holds: 'text' },
       { key: 'limitA', label: 'limit' },
+      { key: 'surgeA', label: 'for a short time' },
     ),
     figure('transferMs', 'Transfer time', 'ms'),
     figure('filterLeakageMa', 'Leakage of its filter', 'mA'),

@@ -27,6 +27,15 @@ checkTable(stackInstruments, [
   { name: 'none', state: 'nothing' },
   { name: 'as its type wants it', edit: clipped({}), state: 'within' },
   {
+    name: 'listed where none is needed',
+    edit: (d) => {
+      clipped({})(d);
+      d.site.instruments = 'not-needed';
+    },
+    state: 'over',
+    says: 'somebody has said that none is needed',
+  },
+  {
     name: 'the arrow the other way',
     edit: clipped({ arrow: sensor.arrow === 'to-building' ? 'to-source' : 'to-building' }),
     state: 'over',

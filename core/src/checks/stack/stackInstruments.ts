@@ -71,6 +71,7 @@ function look(context: CheckContext, one: Instrument): Finding {
   if (!type.known) return unknownFinding(stackInstruments.id, context, subject, '', missing);
   const of = type.value;
   const reasons = [
+    ...(site.instruments === 'not-needed' ? ['it is listed, and somebody has said that none is needed'] : []),
     ...(instrument.at === 'backed-up-board' || instrument.at === 'grid-port'
       ? ['it does not see all that the building takes: it belongs at the service']
       : []),

@@ -2,10 +2,23 @@ import type { Path } from '../../values/problem.ts';
 import type { CompiledArray } from '../installation.ts';
 import { boardPartId } from './boards.ts';
 import type { Given } from './given.ts';
-import type { Laying } from './laying.ts';
+import { type Laying, takesOf } from './laying.ts';
 import { deviceBehind } from './lines.ts';
 import { buildingNames } from './service.ts';
-import { unitPartId } from './units.ts';
+import { unitPartId, unitTypeOf } from './units.ts';
+
+/** What the PV input of a unit takes, by the type of that unit. */
+function inputTakes(
+  given: Given,
+  { stackId, unitId }: { readonly stackId: string; readonly unitId: string },
+) {
+  const set = given.stacks.find(({ stack }) => stack.id === stackId);
+  const unit = set?.stack.units.find(({ id }) => id === unitId);
+  const type = set && unit && unitTypeOf(given, set, unit);
+  return type?.known === true
+    ? takesOf(type.value.terminals, 'pv', ['types', type.value.id])
+    : takesOf(undefined, 'pv', ['stacks', stackId, 'inverterTypeId']);
+}
 
 /** An array: its strings by a DC switch to the inputs they are plugged into, or its AC power to the board it stands on. */
 export function layArray(laying: Laying, given: Given, { array, moduleType }: CompiledArray): void {
@@ -42,6 +55,7 @@ export function layArray(laying: Laying, given: Given, { array, moduleType }: Co
     const input = laying.port(unit, 'pv', ['DC+', 'DC−'], {
       key: `pv ${place.input} ${array.id} ${place.id}`,
       label: `PV input ${place.input}`,
+      takes: inputTakes(given, place),
     });
     const behind = deviceBehind(laying, out, {
       id: `dc-switch ${array.id} ${place.id}`,

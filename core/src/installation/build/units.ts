@@ -63,15 +63,19 @@ const modesOfGridPort = (given: Given, stackId: string): readonly ModeKind[] =>
     ? [...FOLLOWS_GRID, 'generator-inlet']
     : FOLLOWS_GRID;
 
+/** The type of a unit: its own, else that of its set. */
+export function unitTypeOf(given: Given, { stack, type }: CompiledStack, unit: Unit): Known<InverterType> {
+  if (unit.inverterTypeId === undefined) return type;
+  const from: Path = ['stacks', stack.id, 'units', unit.id, 'inverterTypeId'];
+  return given.find('inverter', unit.inverterTypeId, from);
+}
+
 /** Lays one inverter: grid, backup and generator port, and the relays between them. */
 export function layUnit(laying: Laying, given: Given, compiled: CompiledStack, unit: Unit): LaidUnit {
   const { stack } = compiled;
   const number = stack.units.indexOf(unit) + 1;
   const from: Path = ['stacks', stack.id, 'units', unit.id];
-  const own =
-    unit.inverterTypeId === undefined
-      ? compiled.type
-      : given.find('inverter', unit.inverterTypeId, [...from, 'inverterTypeId']);
+  const own = unitTypeOf(given, compiled, unit);
   const type = own.known ? own.value : undefined;
   const mounted = given.design.place?.mounted.find(
     (one) => one.part === 'unit' && one.stackId === stack.id && one.partId === unit.id,

@@ -139,6 +139,7 @@ export function InstrumentsPanel() {
   const add = (kind: Instrument['kind']): void =>
     void change(`Add a ${kind}`, (draft) => {
       const [stack] = draft.stacks;
+      delete draft.site.instruments;
       draft.instruments.push({
         id: newId('n'),
         kind,
@@ -156,6 +157,22 @@ export function InstrumentsPanel() {
       {design.instruments.map((one) => (
         <InstrumentForm key={one.id} instrument={one} />
       ))}
+      {(design.instruments.length === 0 || design.site.instruments !== undefined) && (
+        <label className="mt-1 flex items-center gap-1.5">
+          <input
+            type="checkbox"
+            data-field="site/instruments"
+            disabled={!canEdit}
+            checked={design.site.instruments === 'not-needed'}
+            onChange={({ target }) =>
+              change('Whether a meter is needed', (draft) =>
+                put(draft.site, 'instruments', target.checked ? 'not-needed' : undefined),
+              )
+            }
+          />
+          None is needed here: nothing of the grid has to be read
+        </label>
+      )}
       {canEdit && (
         <p className="mt-2 flex gap-2">
           <button type="button" className="button" onClick={() => add('sensor')}>

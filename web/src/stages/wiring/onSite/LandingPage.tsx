@@ -54,6 +54,7 @@ function Landing({ row }: { readonly row: ScheduleRow }) {
   const { cells } = row;
   const what = `${cellText(cells.terminal)} of ${cellText(cells.part)}`;
   const wanted = typeof cells.torque === 'number' ? cells.torque : undefined;
+  const isClicked = cells.torque === '';
   const judged =
     wanted === undefined || tick?.torqueNm === undefined
       ? undefined
@@ -62,8 +63,8 @@ function Landing({ row }: { readonly row: ScheduleRow }) {
     ['Cable', cellText(cells.cable)],
     ['End', `${cellText(cells.end)}, ${cellText(cells.tool)}`],
     ['Strip', cells.strip === null ? 'not known' : `${cellText(cells.strip)} mm`],
-    ['Torque', wanted === undefined ? 'not known' : `${wanted} Nm`],
-    ['Pull', cells.pull === null ? 'not known' : `${cellText(cells.pull)} N`],
+    ['Torque', isClicked ? 'none: it clicks in' : wanted === undefined ? 'not known' : `${wanted} Nm`],
+    ['Pull', isClicked ? 'by hand' : cells.pull === null ? 'not known' : `${cellText(cells.pull)} N`],
     ['Terminal', cellText(cells.shared)],
   ];
   return (
