@@ -10,6 +10,7 @@ export { type SharingFix, sharingFixes } from './advise/sharing.ts';
 export { adviseScope, type Scope, scopeOf } from './advise/scope.ts';
 export { BOARD_NAMES, boardCalled, usualBoard } from './design/boards.ts';
 export { openFirstValues, valueAt, withoutTouched } from './design/firstValues.ts';
+export { withoutLost } from './design/withoutLost.ts';
 export { speaksForSet } from './installation/speaksForSet.ts';
 export { libraryItem } from './design/itemWords.ts';
 export { withItemDefaults } from './design/itemDefaults.ts';

@@ -16,6 +16,7 @@ import {
   readDesign,
   rereadDesign,
   type wire,
+  withoutLost,
   withoutTouched,
 } from '@bastion/core';
 import { produce } from 'immer';
@@ -349,7 +350,8 @@ export const useJob = create<JobStore>((set, get) => {
     change: (label, recipe, finish = withoutTouched) => {
       const { job } = get();
       if (job === undefined) return [];
-      const design = copyUsedTypes(finish(job.design, produce(job.design, recipe)), catalogueNow());
+      const made = withoutLost(job.design, produce(job.design, recipe));
+      const design = copyUsedTypes(finish(job.design, made), catalogueNow());
       return take(label, job, diff(job.design, design), design, design);
     },
 
