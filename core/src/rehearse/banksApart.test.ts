@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import type { Design } from '../design/schema.ts';
 import { compile } from '../installation/compile.ts';
-import { addLoad, bank1, baseDesign, circuit1, item1, threePhase } from '../testkit/designs.ts';
+import { addLoad, bank1, baseDesign, circuit1, item1, stack1, threePhase } from '../testkit/designs.ts';
 import { banksApart } from './banksApart.ts';
 import { runOutage } from './outage.ts';
 import { outageRun, plantsOf } from './rehearse.ts';
@@ -42,6 +42,42 @@ describe('banks that are spent by themselves', () => {
     expect(plant.boards.reduce((sum, { minuteW }) => sum + (minuteW[0] ?? 0), 0)).toBeCloseTo(600, 6);
     // One unit of 5000 VA stands on L3.
     expect(apart[2]?.plant.limits?.lineVa[0]).toBeCloseTo(5000, 6);
+  });
+
+  it('see the part of a generator that reaches their line', () => {
+    // 20 kVA at pf 0.8 on three lines: 16 kW for four units; 6667 VA a line, shared by the two on L1.
+    const shared = threeLines((d) => {
+      d.generators.push({
+        id: 'g',
+        name: 'Set',
+        typeId: 'diesel-20k-3ph',
+        connection: 'generator-port',
+        stackId: 's',
+      });
+      Object.assign(stack1(d), { generatorChargeW: 1000 });
+    });
+    const engines = shared.apart.map(({ plant: { generator } }) => generator);
+    expect(engines.map((one) => Math.round(one?.mostW ?? 0))).toEqual([4000, 4000, 4000]);
+    expect(engines.map((one) => Math.round(one?.lineVa[0] ?? 0))).toEqual([3333, 6667, 6667]);
+    // One of a single line on L2: nothing of it reaches the others, and unit 3 has all of it.
+    const alone = threeLines((d) => {
+      d.generators.push({
+        id: 'g',
+        name: 'Set',
+        typeId: 'petrol-4k-1ph',
+        line: 'L2',
+        connection: 'generator-port',
+        stackId: 's',
+      });
+      Object.assign(stack1(d), { generatorChargeW: 1000 });
+    });
+    const { generator } = alone.apart[1]?.plant ?? {};
+    expect(alone.apart.map((one) => one.plant.generator === undefined)).toEqual([true, false, true]);
+    expect(generator?.lineVa[0]).toBeCloseTo(4000, 6);
+    const { fuelLPerKwh } = SAMPLE_TYPES.find((type) => type.id === 'petrol-4k-1ph') as {
+      fuelLPerKwh: number;
+    };
+    expect(generator?.lPerKwh).toBeCloseTo(fuelLPerKwh, 9);
   });
 
   it('last as long as their own load lets them', () => {

@@ -1,7 +1,7 @@
 import { isOwnBank } from '../installation/ownBank.ts';
 import { isPerLine, unitLines } from '../installation/unitLines.ts';
 import type { CompiledStack } from '../installation/installation.ts';
-import type { Plant } from './plant.ts';
+import type { Plant, PlantGenerator } from './plant.ts';
 import type { PlantBoard } from './plantBoard.ts';
 
 /** One of several banks that are spent by themselves, with the set as it sees it. */
@@ -12,11 +12,12 @@ export interface BankApart {
 
 /** A board as one unit of a line sees it: the load of that line, shared by the units on it. */
 function onLine({ minuteW, seasonW, lines, ...board }: PlantBoard, line: number, scale: number): PlantBoard {
-  const own = lines?.[line]?.re ?? new Float64Array(minuteW.length);
-  const day = own.map((watts) => watts * scale);
+  const none = new Float64Array(minuteW.length);
+  const day = (lines?.[line]?.re ?? none).map((watts) => watts * scale);
   return {
     ...board,
     minuteW: day,
+    lines: [{ re: day, im: (lines?.[line]?.im ?? none).map((vars) => vars * scale) }],
     // What a meter has measured lies on the lines as the items do.
     ...(seasonW === undefined
       ? {}
@@ -28,6 +29,29 @@ function onLine({ minuteW, seasonW, lines, ...board }: PlantBoard, line: number,
             }),
           ),
         }),
+  };
+}
+
+/**
+ * A generator as one unit of a line sees it: its part of the alternator on that line, and of the engine that the units on all lines which
+ * it reaches share. None on a line that it does not reach.
+ */
+function engineOn(
+  { generator, unitCount }: Plant,
+  line: number,
+  scale: number,
+  unitsOn: readonly number[],
+): PlantGenerator | undefined {
+  const lineVa = generator?.lineVa[line] ?? 0;
+  if (generator === undefined || lineVa === 0) return undefined;
+  const sharing = unitsOn.reduce((sum, units, at) => sum + ((generator.lineVa[at] ?? 0) > 0 ? units : 0), 0);
+  const more = unitCount / sharing;
+  return {
+    ...generator,
+    mostW: generator.mostW * more,
+    targetW: generator.targetW * more,
+    lPerKwh: generator.lPerKwh / more,
+    lineVa: [lineVa * scale],
   };
 }
 
@@ -44,8 +68,12 @@ export function banksApart(plant: Plant, compiled: CompiledStack): readonly Bank
   if (!supply.known || limits === undefined) return [];
   const fed = unitLines(stack, stack.arrangement, supply.value);
   if (!fed.known) return [];
+  const unitsOn = supply.value.lines.map((_, line) =>
+    [...fed.value].filter(([, lines]) => lines.length === 1 && lines[0] === line),
+  );
+  const counts = unitsOn.map(({ length }) => length);
   const banks = supply.value.lines.flatMap((name, line): BankApart[] => {
-    const units = [...fed.value].filter(([, lines]) => lines.length === 1 && lines[0] === line);
+    const units = unitsOn[line] ?? [];
     const count = units.length;
     if (count === 0) return [];
     // Lines and limits of the plant are those of the set times its part.
@@ -57,6 +85,7 @@ export function banksApart(plant: Plant, compiled: CompiledStack): readonly Bank
       ...plant,
       boards,
       ratedW: lineW,
+      generator: engineOn(plant, line, scale, counts),
       part: 1 / count,
       limits: {
         names: [name],

@@ -65,6 +65,7 @@ function choicesOf(plant: Plant, run: NightsRun): Choice[] {
               generator: {
                 ...generator,
                 mostW: generator.mostW * LARGER_SET,
+                lineVa: generator.lineVa.map((va) => va * LARGER_SET),
                 targetW: generator.targetW * LARGER_SET,
                 chargeW: generator.chargeW * LARGER_SET,
               },

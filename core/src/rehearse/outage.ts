@@ -80,7 +80,7 @@ function efficiencyAt(each: number, pointsW: Float64Array, efficiency: Float64Ar
 const positive = (value: number): number => (value > 0 ? value : 0);
 const least = (a: number, b: number): number => (a < b ? a : b);
 const NO_SUN = new Float64Array(MINUTES_OF_DAY);
-const UNASKED: Strain = { most: NO_SUN, lines: [], loadW: NO_SUN };
+const UNASKED: Strain = { most: NO_SUN, lines: [], loadW: NO_SUN, withEngine: NO_SUN, engineW: NO_SUN };
 
 /** No minute of any outage. */
 const NEVER = -1;
@@ -116,7 +116,6 @@ export function runOutage(plant: Plant, run: OutageRun, watch?: Watch, trace?: H
   const lastDay = clearness.length - 1;
   const failsAt = lose?.minute ?? NEVER;
   const hasEngine = generator !== undefined;
-  const engineMostW = generator?.mostW ?? 0;
   const engineTargetW = generator?.targetW ?? 0;
   const engineChargeW = generator?.chargeW ?? 0;
   const engineIdleL = generator?.idleLPerH ?? 0;
@@ -264,21 +263,24 @@ export function runOutage(plant: Plant, run: OutageRun, watch?: Watch, trace?: H
         idleW = restingW;
         batteryW = -intoW;
       }
-    } else if (isRunning ? loadW > engineMostW : (mostStrain[at] ?? 0) * factor > 1 + ROUNDING) isOpen = true;
+    } else if ((isRunning ? (strain.withEngine[at] ?? 0) : (mostStrain[at] ?? 0)) * factor > 1 + ROUNDING)
+      isOpen = true;
     else {
       // A live set: the generator or the inverters carry the load, sun goes first, the bank gives or takes the rest.
       let leftToChargeW = least(mostChargeW, positive((fullWh - heldWh) * HOUR));
       let intoW = 0;
       let restW = loadW;
       if (isRunning) {
-        const offeredW = least(engineChargeW, positive(engineTargetW - loadW));
+        // On lines that it does not reach the inverters go on.
+        const reachedW = (strain.engineW[at] ?? 0) * factor;
+        const offeredW = least(engineChargeW, positive(engineTargetW - reachedW));
         const through = isFlat ? flat : efficiencyAt(offeredW / sharedBy, efficiencyW, efficiency);
         const dcW = least(offeredW * through, leftToChargeW);
-        generatorW = loadW + dcW / through;
+        generatorW = reachedW + dcW / through;
         lossW += dcW / through - dcW;
         intoW += dcW;
         leftToChargeW -= dcW;
-        restW = 0;
+        restW = loadW - reachedW;
       }
       if (clearAcW > 0 && (!isRunning || acStaysWithGenerator)) {
         const toLoadW = least(clearAcW, restW);
@@ -298,11 +300,20 @@ export function runOutage(plant: Plant, run: OutageRun, watch?: Watch, trace?: H
           : restW / efficiencyAt(restW / sharedBy, efficiencyW, efficiency);
       lossW += outW - restW;
       idleW = restingW;
-      const needW = outW + restingW;
-      const directW = least(clearDcW, needW);
-      const spareW = least(clearDcW - directW, leftToChargeW);
-      sunDcW = directW + spareW;
+      let needW = outW + restingW;
+      let directW = least(clearDcW, needW);
+      let spareW = least(clearDcW - directW, leftToChargeW);
       batteryW = needW - directW - spareW - intoW;
+      if (isRunning && restW > 0 && (isDown || batteryW * PER_MINUTE > heldWh - fullWh * floorSoc)) {
+        // Lines that the engine does not reach are dark while the bank is empty.
+        served = (loadW - restW) / loadW;
+        lossW -= outW - restW;
+        needW = restingW;
+        directW = least(clearDcW, needW);
+        spareW = least(clearDcW - directW, leftToChargeW);
+        batteryW = needW - directW - spareW - intoW;
+      }
+      sunDcW = directW + spareW;
       if (batteryW > mostDischargeW) isOpen = true;
       else if (isRunning) {
         const mostW = positive(heldWh * HOUR);

@@ -8,6 +8,7 @@ import { lineDay } from '../figures/loads/lineDay.ts';
 import type { Circuit, Partition } from '../installation/facts.ts';
 import type { CompiledStack, Installation } from '../installation/installation.ts';
 import { isOwnBank } from '../installation/ownBank.ts';
+import { generatorLines } from '../installation/generatorLines.ts';
 import type { Supply } from '../installation/supply.ts';
 import { all, field, type Known, known, mapKnown, unknownAt } from '../values/known.ts';
 import { engineOf } from './engine.ts';
@@ -25,6 +26,8 @@ export interface PlantGenerator {
   readonly warmUpMin: number;
   /** Engine and alternator at the site, the smaller of both at a power factor of one, W. */
   readonly mostW: number;
+  /** What its alternator gives on each line of the building, VA; nought on one that it does not reach. Empty where no line is looked at. */
+  readonly lineVa: readonly number[];
   /** What the job lets load and charging take together, W. */
   readonly targetW: number;
   /** AC power that it gives to charge, W. */
@@ -224,7 +227,8 @@ const SUN_WORDS: Readonly<Record<string, string>> = {
 function generatorOf(
   installation: Installation,
   compiled: CompiledStack,
-  share: number,
+  supply: Supply,
+  { part, share }: { readonly part: number; readonly share: number },
 ): { readonly generator: PlantGenerator | undefined; readonly leftOut: string[] } {
   const found = installation.generators.find(
     ({ generator }) => generator.stackId === compiled.stack.id && generator.connection !== undefined,
@@ -244,6 +248,9 @@ function generatorOf(
       leftOut: [`${name} is left out: its rating or charging power is not known.`],
     };
   const { type, rating, charge } = given.value;
+  const reached = generatorLines(found.generator, type, supply);
+  if (!reached.known)
+    return { generator: undefined, leftOut: [`${name} is left out: which line it supplies is not known.`] };
   const engine = engineOf(found, type, rating);
   const mostW = engine.mostW * share;
   return {
@@ -252,11 +259,13 @@ function generatorOf(
       start: type.start,
       warmUpMin: Math.ceil(type.warmUpS / 60),
       mostW,
+      lineVa: supply.lines.map((_, line) => (reached.value.includes(line) ? rating.perLineVa * part : 0)),
       targetW: mostW * installation.defaults.generatorLoading.value,
       chargeW: charge * stack.units.length * share,
       droop: type.droop,
       idleLPerH: engine.idleLPerH,
-      lPerKwh: engine.lPerKwh,
+      // What the bank of one inverter sees of it is its share; it burns for all of them.
+      lPerKwh: engine.lPerKwh / share,
       fuelL: engine.fuelL,
     },
     leftOut: [...engine.leftOut],
@@ -284,7 +293,7 @@ export function plantOf(installation: Installation, compiled: CompiledStack): Kn
   // A bank of one inverter sees the part of sun and generator that this one takes.
   const share = own ? 1 / stack.units.length : 1;
   const sunlight = sunOf(installation, compiled, share);
-  const engine = generatorOf(installation, compiled, share);
+  const engine = generatorOf(installation, compiled, supply, { part, share });
   const points = type.efficiencyPoints ?? [{ share: 1, efficiency: type.efficiency }];
   const units = own ? 1 : stack.units.length;
   const dischargeA = Math.min(type.maxDischargeA, stack.dischargeCurrentA ?? Infinity);

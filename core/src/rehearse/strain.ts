@@ -36,6 +36,10 @@ export interface Strain {
   readonly lines: readonly Float64Array[];
   /** What is fed, W. */
   readonly loadW: Float64Array;
+  /** While a generator runs: the largest share of what it and, on lines that it does not reach, the inverters give. */
+  readonly withEngine: Float64Array;
+  /** What of the load lies on the lines that it reaches, W. */
+  readonly engineW: Float64Array;
 }
 
 /** The load of one line, W and var. */
@@ -60,6 +64,41 @@ function lineLoad(boards: readonly PlantBoard[], season: number, line: number): 
 
 /** √(P² + Q²), by operations that every machine does alike. */
 const sizeOf = (re: number, im: number): number => Math.sqrt(re * re + im * im);
+
+/**
+ * What a running generator is asked for: √(P² + Q²) against its alternator on each line that it reaches, P against its engine in all. On
+ * the others the inverters go on. Where no line is looked at by itself it carries everything.
+ */
+function engineStrain(
+  { generator }: Plant,
+  loads: readonly LineDay[],
+  { lines, loadW }: Pick<Strain, 'lines' | 'loadW'>,
+): Pick<Strain, 'withEngine' | 'engineW'> {
+  if (generator === undefined) return { withEngine: loadW, engineW: loadW };
+  const { lineVa, mostW } = generator;
+  const isReached = (line: number): boolean => (lineVa[line] ?? 0) > 0;
+  const isByLine = loads.length > 0 && lineVa.length === loads.length;
+  const engineW =
+    isByLine && !loads.every((_, line) => isReached(line))
+      ? loadW.map((watts, at) => {
+          const of = (is: (line: number) => boolean): number =>
+            loads.reduce((sum, { re }, line) => sum + (is(line) ? (re[at] ?? 0) : 0), 0);
+          const whole = of(() => true);
+          return whole > 0 ? (watts * of(isReached)) / whole : watts;
+        })
+      : loadW;
+  const withEngine = engineW.map((watts, at) => {
+    const whole = mostW > 0 ? watts / mostW : Infinity;
+    if (!isByLine) return whole;
+    return loads.reduce((top, { re, im }, line) => {
+      const share = isReached(line)
+        ? shareOf(sizeOf(re[at] ?? 0, im[at] ?? 0), lineVa[line] ?? 0)
+        : (lines[line]?.[at] ?? 0);
+      return Math.max(top, share);
+    }, whole);
+  });
+  return { withEngine, engineW };
+}
 
 /** A set with some of its boards on, its lines one by one and all together. */
 function makeStrain(plant: Plant, season: number, live: number, gone: Gone): Strain {
@@ -87,7 +126,7 @@ function makeStrain(plant: Plant, season: number, live: number, gone: Gone): Str
     const whole = Math.max(inWatts, shareOf(sizeOf(sum('re'), sum('im')), limits.totalVa));
     return lines.reduce((top, line) => Math.max(top, line[at] ?? 0), whole);
   });
-  return { most, lines, loadW };
+  return { most, lines, loadW, ...engineStrain(plant, loads, { lines, loadW }) };
 }
 
 const made = new WeakMap<Plant, Map<string, Strain>>();

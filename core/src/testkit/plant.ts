@@ -66,6 +66,7 @@ export const generator = {
   start: 'two-wire',
   warmUpMin: 2,
   mostW: 4000,
+  lineVa: [],
   targetW: 3200,
   chargeW: 2000,
   droop: undefined,

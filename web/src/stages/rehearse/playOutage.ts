@@ -30,9 +30,11 @@ export interface PlayedEvent {
 
 /** Why a set goes dark in a minute. */
 function whyDark(plant: Plant, now: Readonly<Minute>): string {
-  if (now.isRunning) return 'The load is more than the generator gives.';
-  const { lines, most } = now.strain;
+  const { lines, most, engineW, loadW } = now.strain;
   const worst = (most[now.at] ?? 0) * now.factor;
+  // On lines that the generator does not reach the inverters are asked.
+  const isReached = (engineW[now.at] ?? 0) >= (loadW[now.at] ?? 0);
+  if (now.isRunning && (isReached || worst <= 1)) return 'The load is more than the generator gives.';
   if (worst > 1) {
     const line = lines.findIndex((one) => (one[now.at] ?? 0) * now.factor >= worst);
     const name = plant.limits?.names[line];

@@ -138,6 +138,7 @@ describe('lanes', () => {
       start: 'hand',
       warmUpMin: 0,
       mostW: 4000,
+      lineVa: [],
       targetW: 0,
       chargeW: 0,
       idleLPerH: 0,
