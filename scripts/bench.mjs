@@ -5,7 +5,8 @@ import Papa from 'papaparse';
 import { ensureBuilt } from './lib/build.mjs';
 import { checkNode, ensureChromium, ensurePackages } from './lib/packages.mjs';
 import { designOf } from './lib/benchDesigns.mjs';
-import { reportCutting, reportRehearsal, reportSchedules, reportWaveform } from './lib/benchWork.mjs';
+import { reportOutages } from './lib/benchOutage.mjs';
+import { reportCutting, reportSchedules, reportWaveform } from './lib/benchWork.mjs';
 import { reportReader, reportSite } from './lib/benchSite.mjs';
 import { anyFreePort } from './lib/ports.mjs';
 import { root } from './lib/run.mjs';
@@ -360,7 +361,7 @@ await runMain(async () => {
   reportSchedules(core);
   reportCutting(core);
   reportWaveform(core);
-  reportRehearsal(core);
+  await reportOutages(core);
   reportSite(core);
   await reportReader(core);
   await reportBrowser();

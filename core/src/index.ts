@@ -332,7 +332,8 @@ export { lengthIn, type LengthUnit, lengthUnitOf, metresIn } from './words/lengt
 export { inRegion } from './schedules/inRegion.ts';
 export { clockWords } from './words/clock.ts';
 export { MONTH_NAMES } from './words/months.ts';
-export { type OutageResult, type OutageRun, runOutage } from './rehearse/outage.ts';
+export { type OutageResult, runOutage } from './rehearse/outage.ts';
+export type { OutageRun } from './rehearse/outageRun.ts';
 export { type Minute } from './rehearse/minute.ts';
 export {
   firstNights,

@@ -1,8 +1,5 @@
-// Schedules, cutting and rehearsals for `npm run bench`, each beside a baseline taken in the same run.
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
+// Schedules, cutting and captures for `npm run bench`, each beside a baseline taken in the same run.
 import { designOf } from './benchDesigns.mjs';
-import { root } from './run.mjs';
 
 const timed = (work) => {
   const from = performance.now();
@@ -42,32 +39,6 @@ export function reportCutting(core) {
   }
   console.log(
     `Cut list of 400 pieces: ${ms.toFixed(0)} ms, ${plan.bought} lengths to buy, at least ${plan.leastBought}; longest first without the van: ${bins.length}`,
-  );
-}
-
-/** Ten thousand outages of 72 h in minutes, beside a loop that only spends a battery. */
-export function reportRehearsal(core) {
-  const text = readFileSync(join(root, 'examples', 'fernhollow.json'), 'utf8');
-  const { value: design } = core.readDesignText(text, core.SAMPLE_TYPES);
-  const installation = core.compile(design, core.SAMPLE_TYPES);
-  const plant = core.plantsOf(installation)[0].plant.value;
-  const run = core.nightsRun(plant, installation, { nights: 10_000, pattern: core.typedPattern([72]) });
-  const play = () => core.playNights(plant, run, core.nightColumns(plant, run.nights), 0, run.nights);
-  play();
-  const { ms } = timed(play);
-  const plain = timed(() => {
-    let held = 5000;
-    let sum = 0;
-    for (let minute = 0; minute < 43_200_000; minute += 1) {
-      held -= (1000 / 0.94 + 300) / 60;
-      if (held < 1500) held += 3000;
-      sum += held;
-    }
-    return sum;
-  });
-  const one = timed(() => core.runOutage(plant, core.outageRun(plant, installation, { hours: 72 })));
-  console.log(
-    `10,000 outages of 72 h: ${ms.toFixed(0)} ms, ${((1e6 * ms) / 43_200_000).toFixed(0)} ns a minute (a loop that only spends a battery ${plain.ms.toFixed(0)} ms); one outage ${one.ms.toFixed(1)} ms`,
   );
 }
 

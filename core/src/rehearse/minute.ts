@@ -38,3 +38,5 @@ export interface Minute {
   at: number;
   factor: number;
 }
+
+export type Watch = (minute: number, now: Readonly<Minute>) => void;

@@ -9,7 +9,8 @@ import {
   hourTrace,
 } from './bands.ts';
 import { chanceOf, next, normal } from './chance.ts';
-import { type OutageResult, type OutageRun, runOutage } from './outage.ts';
+import { type OutageResult, runOutage } from './outage.ts';
+import type { OutageRun } from './outageRun.ts';
 import type { OutagePattern } from './patterns.ts';
 import type { Plant } from './plant.ts';
 import { MINUTES_OF_DAY, SEASONS } from './year.ts';
@@ -110,6 +111,25 @@ function keep(columns: NightColumns, night: number, minutes: number, result: Out
   });
 }
 
+/**
+ * Short outages that go every way there is once: an empty bank, a full one, a call for the engine, too much load, a module lost. A machine
+ * that compiles as it goes has then seen all of it, and need not begin anew in the middle of ten thousand nights. Nothing of them is kept; they take some microseconds.
+ */
+function acquaint(plant: Plant, run: NightsRun, from: number): void {
+  const trace = hourTrace();
+  const ways: readonly Partial<OutageRun>[] = [
+    { startSoc: plant.floorSoc },
+    { startSoc: 1 },
+    { startSoc: run.generatorFromSoc, startMinute: MINUTES_OF_DAY / 2 },
+    { loadFactor: 100 },
+    { startSoc: plant.floorSoc + 0.001 },
+    { startSoc: run.generatorToSoc - 0.001 },
+  ];
+  for (const way of ways)
+    for (const lose of [undefined, { what: 'module' as const, minute: 5 }])
+      runOutage(plant, { ...nightRun(run, from), minutes: 121, lose, ...way }, undefined, trace);
+}
+
 /** Plays some of the nights into their columns, or from an offset on into columns of their own. Any split over threads gives the same: each night has a stream of its own. */
 export function playNights(
   plant: Plant,
@@ -119,6 +139,7 @@ export function playNights(
   to: number,
   offset = 0,
 ): void {
+  acquaint(plant, run, from);
   const trace = hourTrace();
   for (let night = from; night < to; night += 1) {
     const one = nightRun(run, night);

@@ -2,7 +2,7 @@ import type { CompiledStack, Installation } from '../installation/installation.t
 import { type Known, known } from '../values/known.ts';
 import { chanceOf } from './chance.ts';
 import type { NightsRun } from './nights.ts';
-import type { OutageRun } from './outage.ts';
+import type { OutageRun } from './outageRun.ts';
 import { LONGEST_MINUTES, type OutagePattern, RURAL } from './patterns.ts';
 import { type Plant, plantOf } from './plant.ts';
 import { MINUTES_OF_DAY, SEASONS } from './year.ts';

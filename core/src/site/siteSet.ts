@@ -1,7 +1,7 @@
 import { allowedTimeS } from '../network/overload.ts';
 import { efficiencyAt } from '../figures/capability/efficiency.ts';
 import { partsThrough } from '../figures/capability/acShare.ts';
-import { HYSTERESIS } from '../rehearse/outage.ts';
+import { HYSTERESIS } from '../rehearse/playMinutes.ts';
 import { meanSoc, stepBank } from './siteBank.ts';
 import type { Heard } from './siteBus.ts';
 import type { SiteFault } from './siteFaults.ts';

@@ -1,6 +1,6 @@
 import type { ModeKind } from '../installation/modeKinds.ts';
 import type { ModeFacts } from '../modes/walk.ts';
-import { HYSTERESIS } from '../rehearse/outage.ts';
+import { HYSTERESIS } from '../rehearse/playMinutes.ts';
 import { callLevels } from '../figures/generator/callLevels.ts';
 import { meanSoc } from './siteBank.ts';
 import { heardIn, pulledLinks } from './siteBus.ts';

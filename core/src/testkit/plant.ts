@@ -1,4 +1,4 @@
-import type { OutageRun } from '../rehearse/outage.ts';
+import type { OutageRun } from '../rehearse/outageRun.ts';
 import type { Energy } from '../rehearse/minute.ts';
 import type { Plant } from '../rehearse/plant.ts';
 import { MINUTES_OF_DAY, SEASONS } from '../rehearse/year.ts';
