@@ -311,7 +311,7 @@ export type { LoggedSearch } from './design/faultSearches.ts';
 export type { KeptRehearsal } from './design/rehearsals.ts';
 export { motorStart, type MotorStart, type Starter, startersOf } from './rehearse/motorStart.ts';
 export { plantKey } from './rehearse/plantKey.ts';
-export { askedWords, foundWords } from './rehearse/keptWords.ts';
+export { askedWords, bandRows, foundWords, keptBands } from './rehearse/keptWords.ts';
 export { tableValue as tableValueSchema } from './design/tableValue.ts';
 export type { Cable, Laying, LinkAsWired, Passage, Remnant, Splice, Wiring } from './design/wiringSchema.ts';
 export {

@@ -54,6 +54,19 @@ const nights = z.strictObject({
   generatorStarts: nonNegative,
   litres: nonNegative,
   overloaded: share,
+  bands: z
+    .array(
+      z.strictObject({
+        hour: nonNegative.max(336),
+        dark: share,
+        soc: z.array(z.number().min(-0.01).max(1.01)).length(5),
+      }),
+    )
+    .max(20)
+    .optional()
+    .describe(
+      'State of charge at some hours: worst 5 and 25 of 100, middle, and what 25 and 5 are better than.',
+    ),
 });
 
 /** Rehearsals that somebody keeps: how they were asked for, and what came of them. They can be played again to the last bit. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { KeptRehearsal } from '../design/rehearsals.ts';
 import { generator, plant, steady, sun } from '../testkit/plant.ts';
-import { askedWords, foundWords } from './keptWords.ts';
+import { askedWords, bandRows, foundWords, keptBands } from './keptWords.ts';
 import type { Plant } from './plant.ts';
 import { plantKey } from './plantKey.ts';
 
@@ -84,4 +84,28 @@ it('what came of them, in words', () => {
     'Not served 2.5 kWh on average; a limit of power was met in 0 % of them.',
     'Generator 1.5 h, 3 L.',
   ]);
+});
+
+it('a spread is kept at a dozen hours and its last, and stands in rows from the worst to the best', () => {
+  const bands = Array.from({ length: 73 }, (_, hour) => ({
+    hour,
+    nights: 100,
+    dark: hour / 100,
+    soc: [0.1, 0.2, 0.3, 0.4, 0.5] as const,
+  }));
+  const kept = keptBands(bands);
+  expect(kept.map(({ hour }) => hour)).toEqual([0, 7, 14, 21, 28, 35, 42, 49, 56, 63, 70, 72]);
+  expect(keptBands(bands.slice(0, 4)).map(({ hour }) => hour)).toEqual([0, 1, 2, 3]);
+  expect(keptBands([])).toEqual([]);
+  expect(bandRows({ ...nights, bands: kept })[1]).toEqual([
+    '7 h',
+    '10 %',
+    '20 %',
+    '30 %',
+    '40 %',
+    '50 %',
+    '7 %',
+  ]);
+  expect(bandRows(nights)).toEqual([]);
+  expect(bandRows(outage)).toEqual([]);
 });

@@ -2,7 +2,11 @@ import { clockWords } from '../words/clock.ts';
 import { MONTH_NAMES } from '../words/months.ts';
 import type { KeptRehearsal } from '../installation/facts.ts';
 import { formatNumber } from '../words/quantity.ts';
+import type { Band } from './bands.ts';
 import { PATTERNS, typedPattern } from './patterns.ts';
+
+/** So many hours of a spread are kept, beside its last. */
+const MOST_BANDS = 12;
 
 const percent = (share: number): string => `${formatNumber(Math.round(share * 1000) / 10)} %`;
 
@@ -46,3 +50,22 @@ export function foundWords(kept: KeptRehearsal): string[] {
     ...generator,
   ];
 }
+
+/** The hours at which a kept spread is told: every so many, so that there are a dozen at most, with the first and the last. */
+export function keptBands(bands: readonly Band[]): { hour: number; dark: number; soc: number[] }[] {
+  const last = bands.at(-1);
+  const step = Math.max(1, Math.ceil(bands.length / MOST_BANDS));
+  return bands
+    .filter((band, at) => at % step === 0 || band === last)
+    .map(({ hour, dark, soc }) => ({ hour, dark, soc: [...soc] }));
+}
+
+/** The spread of many nights over time as a table: hour, state of charge from the worst to the best, share that is dark. */
+export const bandRows = (kept: KeptRehearsal): readonly (readonly string[])[] =>
+  kept.played === 'nights'
+    ? (kept.bands ?? []).map(({ hour, dark, soc }) => [
+        `${formatNumber(hour)} h`,
+        ...soc.map(percent),
+        percent(dark),
+      ])
+    : [];

@@ -1,6 +1,7 @@
 import {
   type Analysis,
   askedWords,
+  bandRows,
   foundWords,
   type KeptRehearsal,
   plantKey,
@@ -28,6 +29,23 @@ function firstSeconds({ compiled }: Rehearsed): Content[] {
       ]),
     ),
   ];
+}
+
+/** How the bank fares over the hours of many nights, where that was kept. */
+function spreadOf(own: readonly KeptRehearsal[]): Content[] {
+  return own.flatMap((one): Content[] => {
+    const rows = bandRows(one);
+    return rows.length === 0
+      ? []
+      : [
+          heading(`State of charge over ${askedWords(one)}`),
+          table(
+            [50, '*', '*', '*', '*', '*', '*'],
+            ['After', 'Worst 5 of 100', 'Worst 25', 'Middle', '25 are better', '5 are better', 'Dark'],
+            rows.map((cells): Content[] => [...cells]),
+          ),
+        ];
+  });
 }
 
 /** Whether the design still is what a rehearsal was played from. */
@@ -61,6 +79,7 @@ export function rehearsalReport(
       own.length === 0
         ? { text: 'None is kept. What is played in the Rehearse stage is kept there.' }
         : table([55, 110, '*', 70], ['Played', 'Asked for', 'What came of it', 'Revision'], rows),
+      ...spreadOf(own),
     ];
   });
   return reportPage(

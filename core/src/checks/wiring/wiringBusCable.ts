@@ -18,7 +18,19 @@ export const wiringBusCable: Check<'wiring.bus-cable'> = {
     eachLink(wiringBusCable.id, context, (figure): Finding[] => {
       const { wired, longestM, suppliedOnly } = figure;
       const subject = linkSubject(context, figure);
-      if (figure.link.kind === 'network' && wired?.cable === 'pair')
+      const wrong =
+        figure.link.kind === 'network' && wired?.cable === 'pair'
+          ? {
+              reason: 'a network wants all pairs of a straight network cable, not one pair',
+              source: 'Balanced cabling of buildings.',
+            }
+          : suppliedOnly && wired?.cable !== undefined && wired.cable !== 'supplied'
+            ? {
+                reason: 'its type allows only the cable that comes with it',
+                source: 'Rule of the parallel bus of the inverter type.',
+              }
+            : undefined;
+      if (wrong !== undefined)
         return [
           judge(wiringBusCable.id, context, {
             subject,
@@ -26,20 +38,8 @@ export const wiringBusCable: Check<'wiring.bus-cable'> = {
             limit: 0,
             unit: '',
             graded: false,
-            data: { reason: 'a network wants all pairs of a straight network cable, not one pair' },
-            working: () => ({ ...NO_WORKING, source: 'Balanced cabling of buildings.' }),
-          }),
-        ];
-      if (suppliedOnly && wired?.cable !== undefined && wired.cable !== 'supplied')
-        return [
-          judge(wiringBusCable.id, context, {
-            subject,
-            value: 1,
-            limit: 0,
-            unit: '',
-            graded: false,
-            data: { reason: 'its type allows only the cable that comes with it' },
-            working: () => ({ ...NO_WORKING, source: 'Rule of the parallel bus of the inverter type.' }),
+            data: { reason: wrong.reason },
+            working: () => ({ ...NO_WORKING, source: wrong.source }),
           }),
         ];
       if (wired?.lengthM === undefined || longestM === undefined) return [];

@@ -1,6 +1,7 @@
 import {
   DEFAULT_NIGHTS,
   formatNumber,
+  keptBands,
   type KeptRehearsal,
   nightsRun,
   type NightsSummary,
@@ -144,6 +145,7 @@ function nightsToKeep({ summary, how }: KeptNights) {
     generatorStarts,
     litres,
     overloaded,
+    bands: keptBands(summary.bands),
   };
 }
 
