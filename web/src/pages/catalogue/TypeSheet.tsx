@@ -27,7 +27,7 @@ export function TypeSheet({ type }: { readonly type: EquipmentType }) {
                 >
                   <dt className="text-quiet">{field.label}</dt>
                   <dd className={`whitespace-pre-line ${text === '' ? 'text-unknown' : ''}`}>
-                    {text === '' ? 'not stated' : `${text} ${field.unit ?? ''}`}
+                    {text === '' ? 'not stated' : text === 'none' ? text : `${text} ${field.unit ?? ''}`}
                   </dd>
                 </div>
               );

@@ -17,6 +17,7 @@ const WORDS: Readonly<Record<string, string>> = {
   'first-powered': 'the unit powered first',
   'parallel-cable-joined': 'with the parallel cable joined',
   'each-alone': 'each unit alone',
+  either: 'either of them',
   'from-0': 'by hand, from 0',
   'from-1': 'by hand, from 1',
   'dc-breaker': 'DC breaker',

@@ -86,20 +86,28 @@ function Landing({ row }: { readonly row: ScheduleRow }) {
         <p className={row.state === 'over' ? 'text-over' : ''}>{cellText(cells.note)}</p>
       )}
       <div className="flex flex-wrap items-end gap-2">
-        <MadeButtons id={id} what={what} done="Landed, pulled" tick={tick} may={may} />
-        <div className="w-44">
-          <NumberField
-            label={`Torque shown at ${what}`}
-            path={['delivery', id, 'torqueNm']}
-            value={tick?.torqueNm}
-            unit="Nm"
-            absent="not read"
-            disabled={!may}
-            onTake={(value) =>
-              change(`Torque: ${what}`, (draft) => put(tickOf(draft, id), 'torqueNm', value))
-            }
-          />
-        </div>
+        <MadeButtons
+          id={id}
+          what={what}
+          done={isClicked ? 'Clicked in, tugged' : 'Landed, pulled'}
+          tick={tick}
+          may={may}
+        />
+        {!isClicked && (
+          <div className="w-44">
+            <NumberField
+              label={`Torque shown at ${what}`}
+              path={['delivery', id, 'torqueNm']}
+              value={tick?.torqueNm}
+              unit="Nm"
+              absent="not read"
+              disabled={!may}
+              onTake={(value) =>
+                change(`Torque: ${what}`, (draft) => put(tickOf(draft, id), 'torqueNm', value))
+              }
+            />
+          </div>
+        )}
       </div>
       {judged !== undefined && (
         <p role="status" className={`font-semibold ${judged.isGood ? 'text-within' : 'text-over'}`}>
