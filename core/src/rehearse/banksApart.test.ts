@@ -74,6 +74,9 @@ describe('banks that are spent by themselves', () => {
     const { generator } = alone.apart[1]?.plant ?? {};
     expect(alone.apart.map((one) => one.plant.generator === undefined)).toEqual([true, false, true]);
     expect(generator?.lineVa[0]).toBeCloseTo(4000, 6);
+    // One unit stands on L2: of the 1000 W that each takes, 1000 W in all, and a quarter of it for each bank of the four.
+    expect(alone.plant.generator?.chargeW).toBeCloseTo(250, 6);
+    expect(generator?.chargeW).toBeCloseTo(1000, 6);
     const { fuelLPerKwh } = SAMPLE_TYPES.find((type) => type.id === 'petrol-4k-1ph') as {
       fuelLPerKwh: number;
     };

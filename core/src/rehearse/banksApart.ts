@@ -50,6 +50,7 @@ function engineOn(
     ...generator,
     mostW: generator.mostW * more,
     targetW: generator.targetW * more,
+    chargeW: generator.chargeW * more,
     lPerKwh: generator.lPerKwh / more,
     lineVa: [lineVa * scale],
   };

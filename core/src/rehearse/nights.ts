@@ -113,7 +113,8 @@ function keep(columns: NightColumns, night: number, minutes: number, result: Out
 
 /**
  * Short outages that go every way there is once: an empty bank, a full one, a call for the engine, too much load, a module lost. A machine
- * that compiles as it goes has then seen all of it, and need not begin anew in the middle of ten thousand nights. Nothing of them is kept; they take some microseconds.
+ * that compiles as it goes has then seen all of it, and need not begin anew in the middle of ten thousand nights. Nothing of them is
+ * kept; they take some microseconds.
  */
 function acquaint(plant: Plant, run: NightsRun, from: number): void {
   const trace = hourTrace();

@@ -3,6 +3,7 @@ import { bankOfSet } from '../figures/bank/ofSet.ts';
 import { autonomy } from '../figures/bank/autonomy.ts';
 import { type DayPart, dayStretches } from '../figures/bank/outageHours.ts';
 import { type Capability, capabilityWithout } from '../figures/capability/capability.ts';
+import { chargeKeyOf, chargeShareOfLine } from '../figures/capability/acCharge.ts';
 import { generatorRating } from '../figures/generator/rating.ts';
 import { lineDay } from '../figures/loads/lineDay.ts';
 import type { Circuit, Partition } from '../installation/facts.ts';
@@ -235,10 +236,12 @@ function generatorOf(
   );
   if (found === undefined) return { generator: undefined, leftOut: [] };
   const { stack } = compiled;
-  const key = found.generator.connection === 'generator-port' ? 'generatorChargeW' : 'gridChargeW';
+  const key = chargeKeyOf(found.generator.connection ?? '');
   const given = all({
     type: found.type,
     rating: generatorRating(found),
+    inverter: compiled.type,
+    capability: capabilityWithout(compiled),
     charge: field(stack[key], 'stacks', stack.id, key),
   });
   const { name } = found.generator;
@@ -247,7 +250,7 @@ function generatorOf(
       generator: undefined,
       leftOut: [`${name} is left out: its rating or charging power is not known.`],
     };
-  const { type, rating, charge } = given.value;
+  const { type, rating, inverter, capability, charge } = given.value;
   const reached = generatorLines(found.generator, type, supply);
   if (!reached.known)
     return { generator: undefined, leftOut: [`${name} is left out: which line it supplies is not known.`] };
@@ -261,7 +264,13 @@ function generatorOf(
       mostW,
       lineVa: supply.lines.map((_, line) => (reached.value.includes(line) ? rating.perLineVa * part : 0)),
       targetW: mostW * installation.defaults.generatorLoading.value,
-      chargeW: charge * stack.units.length * share,
+      // Only what stands on the lines that it reaches charges from it.
+      chargeW:
+        share *
+        reached.value.reduce(
+          (sum, line) => sum + charge * chargeShareOfLine(compiled, inverter, capability, line),
+          0,
+        ),
       droop: type.droop,
       idleLPerH: engine.idleLPerH,
       // What the bank of one inverter sees of it is its share; it burns for all of them.

@@ -84,3 +84,15 @@ export const imbalance = ({
   losses,
   idle,
 }: Energy): number => sunDc + sunAc + engine + battery - served - losses - idle;
+
+/** What a set of 15 kVA carries on three lines. */
+export const LIMITS = {
+  names: ['L1', 'L2', 'L3'],
+  totalW: 15_000,
+  totalVa: 15_000,
+  lineVa: [5000, 5000, 5000],
+  lineW: [5000, 5000, 5000],
+  without: [],
+};
+/** A third of a load on each of three lines. */
+export const thirds = (watts: number) => [0, 1, 2].map(() => ({ re: steady(watts / 3), im: steady(0) }));

@@ -5,7 +5,7 @@ import { ROUTER } from '../network.ts';
 import type { Given } from './given.ts';
 import type { Laying } from './laying.ts';
 import { endOf } from './links.ts';
-import { unitPartId } from './units.ts';
+import { unitPartId, unitTypeOf } from './units.ts';
 
 /** A device that somebody has joined to the network of the building, or left off it on purpose. */
 interface Joined {
@@ -25,19 +25,21 @@ export function layBuildingNetwork(
   controllers: readonly CompiledController[],
 ): void {
   const joined = [
-    ...given.stacks.flatMap(({ stack, type }) =>
-      stack.units.flatMap(({ id, network: way }): Joined[] =>
-        way === undefined
+    ...given.stacks.flatMap((compiled) =>
+      compiled.stack.units.flatMap((unit): Joined[] => {
+        const { id, network: way } = unit;
+        const stackId = compiled.stack.id;
+        return way === undefined
           ? []
           : [
               {
-                partId: unitPartId(stack.id, id),
+                partId: unitPartId(stackId, id),
                 way,
-                socket: socketOf(type),
-                from: ['stacks', stack.id, 'units', id, 'network'],
+                socket: socketOf(unitTypeOf(given, compiled, unit)),
+                from: ['stacks', stackId, 'units', id, 'network'],
               },
-            ],
-      ),
+            ];
+      }),
     ),
     ...controllers.flatMap(({ controller: { id, network: way }, type }): Joined[] =>
       way === undefined
