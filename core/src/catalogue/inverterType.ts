@@ -101,6 +101,11 @@ export const inverterType = z
       .refine((window) => window.min < window.max, 'needs min below max')
       .optional(),
     transferMs: nonNegative.max(60000).optional(),
+    controlOutV: positive
+      .max(1000)
+      .optional()
+      .describe('Voltage of its output for the controls of a transfer device, where it has one.'),
+    controlOutA: positive.max(200).optional().describe('Most that this output gives.'),
     batteryWindowV: windowV,
     lowVoltageTripV: positive,
     maxDischargeA: positive,

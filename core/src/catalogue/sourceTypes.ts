@@ -101,7 +101,16 @@ export const transferDeviceType = z.strictObject({
   control: z.enum(['automatic', 'hand']),
   interlocked: yesNo.describe('Break before make, held mechanically.'),
   transferMs: nonNegative.max(60000).optional(),
-  controlSupply: z.enum(['own', 'from-inverter', 'none']).optional(),
+  controlSupply: z
+    .enum(['own', 'from-inverter', 'from-board', 'none'])
+    .optional()
+    .describe(
+      'Where its controls are fed from: inside itself, a control output of the inverter, or the backed-up board.',
+    ),
+  controlCurrent: z.enum(['ac', 'dc']).optional().describe('Of a control supply from the inverter.'),
+  controlV: positive.max(1000).optional().describe('Voltage of a control supply from the inverter.'),
+  controlVa: positive.max(5000).optional().describe('What its controls take through a cable of their own.'),
+  controlDeviceA: positive.max(200).optional().describe('Largest device ahead of that cable.'),
   sensesGrid: yesNo.optional().describe('Whether it watches the grid by itself.'),
   commsPins,
   terminals,

@@ -47,6 +47,7 @@ import { generatorPort } from './generator/generatorPort.ts';
 import { generatorPv } from './generator/generatorPv.ts';
 import { generatorStep } from './generator/generatorStep.ts';
 import { generatorWindow } from './generator/generatorWindow.ts';
+import { gridControlSupply } from './grid/gridControlSupply.ts';
 import { gridPassThrough } from './grid/gridPassThrough.ts';
 import { gridPort } from './grid/gridPort.ts';
 import { gridService } from './grid/gridService.ts';
@@ -170,6 +171,7 @@ export const CHECKS = [
   generatorPv,
   generatorStep,
   generatorWindow,
+  gridControlSupply,
   gridPassThrough,
   gridPort,
   gridService,

@@ -58,6 +58,7 @@ const OF_CHECK: Readonly<Record<CheckId, Severity>> = {
   'grid.pass-through': 'equipment',
   'grid.port': 'equipment',
   'grid.service': 'equipment',
+  'grid.control-supply': 'load',
   'grid.transfer-control': 'load',
   'grid.transfer-device': 'equipment',
   'load.assigned': 'load',

@@ -15,6 +15,7 @@ export const deviceRole = z.enum([
   'dc-switch',
   'enable-switch',
   'meter-device',
+  'control-device',
 ]);
 export type DeviceRole = z.infer<typeof deviceRole>;
 

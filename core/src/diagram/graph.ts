@@ -97,6 +97,7 @@ const DEVICE_WORDS: Readonly<Record<NonNullable<Part['role']>, string>> = {
   'dc-switch': 'DC switch',
   'enable-switch': 'enable',
   'meter-device': 'meter',
+  'control-device': 'controls',
   circuit: 'device',
 };
 

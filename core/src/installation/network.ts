@@ -67,14 +67,21 @@ export interface Part {
   readonly device?: DeviceFigures;
   /** The type those figures come from. */
   readonly deviceTypeId?: string;
-  /** For a meter that is fed through a cable of its own: what it takes, and the largest device that protects it. */
-  readonly fed?: {
-    readonly typeId: string;
-    readonly supplyVa: number;
-    readonly supplyDeviceA: number | undefined;
-  };
+  /** For the device ahead of what is fed through a small cable of its own: what that is. */
+  readonly fed?: FedAlone;
   /** A short rating for the drawing, as "5 kVA". */
   readonly rating?: string;
+}
+
+/** A meter, or the controls of a transfer device: what it takes, and what may stand ahead of it. */
+export interface FedAlone {
+  readonly what: 'meter' | 'controls';
+  readonly takesVa: Known<number>;
+  /** At which voltage; undefined for that of the lines. */
+  readonly volts: Known<number> | undefined;
+  /** The largest device that protects it, and where its type says so. */
+  readonly mostDeviceA: number | undefined;
+  readonly mostDevicePath: Path;
 }
 
 export interface Terminal {
@@ -95,6 +102,7 @@ export type PortRole =
   | 'normal'
   | 'alternate'
   | 'common'
+  | 'control'
   | 'earth';
 
 export interface Port {
@@ -105,10 +113,12 @@ export interface Port {
   readonly terminals: readonly Terminal[];
   /** What its terminals take; not known without terminal data of the type. */
   readonly takes: Known<TerminalRow>;
+  /** What is fed here through a small cable of its own. */
+  readonly fed?: FedAlone;
 }
 
 /** What a run carries. */
-export type Use = 'ac' | 'battery' | 'pv' | 'earth';
+export type Use = 'ac' | 'battery' | 'pv' | 'control' | 'earth';
 
 /** One cable between two ports: its conductors lie together, on one route, behind the same device. */
 export interface Run {

@@ -66,17 +66,18 @@ interface Judged {
   readonly verdict: string;
 }
 
-/** What cannot be judged of a device for want of a figure; a string's fault is limited by the sun, and judged with its cable. */
+/** What cannot be judged of a device for want of a figure; a string's fault is limited by the sun, that of an output for controls by the inverter. */
 function openQuestions(
   { use }: CableLine,
   isSized: boolean,
   breakingA: number | undefined,
   faultA: Cell,
 ): string[] {
+  const isLimited = use === 'pv' || use === 'control';
   return [
     ...(isSized ? [] : ['what its cable carries is not known']),
-    ...(use === 'pv' ? [] : breakingA === undefined ? ['its breaking capacity is not known'] : []),
-    ...(use === 'pv' || typeof faultA === 'number' ? [] : ['what can flow into a fault there is not known']),
+    ...(isLimited ? [] : breakingA === undefined ? ['its breaking capacity is not known'] : []),
+    ...(isLimited || typeof faultA === 'number' ? [] : ['what can flow into a fault there is not known']),
   ];
 }
 

@@ -228,6 +228,7 @@ export function terminationSchedule(
   const deadFirst = ({ end, line }: Landing): string => {
     if (line.use === 'battery') return 'battery: open its device; the module itself stays live';
     if (line.use === 'pv') return 'PV string: open the DC switch, cover or wait for dark; live in daylight';
+    if (line.use === 'control') return 'the inverter: its output for controls is live with it';
     const sources = live.known ? (live.value.get(end.port?.id ?? '') ?? []) : [];
     return sources.map((id) => labels.get(id) ?? id).join(', ');
   };

@@ -93,7 +93,8 @@ export function faultsOf(
   insulation: Insulation,
 ): (areaMm2: number) => readonly Fault[] {
   if (line.circuit !== undefined) return ofCircuit(installation, line);
-  if (deviceA === undefined || line.use === 'pv' || line.use === 'earth') return () => [];
+  const isLimited = line.use === 'pv' || line.use === 'control' || line.use === 'earth';
+  if (deviceA === undefined || isLimited) return () => [];
   if (line.use === 'ac') return ofGrid(installation, line, deviceA, insulation);
   const stackId = line.branch?.stackId ?? stackOfEnds(installation, line);
   return stackId === undefined ? () => [] : ofBattery(installation, line, stackId, insulation);

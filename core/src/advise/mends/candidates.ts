@@ -26,7 +26,13 @@ import {
 } from './settings.ts';
 import { shedStage } from './shedStage.ts';
 import { bondings, elsewhere } from './site.ts';
-import { generatorCharging, otherGenerators, pvOntoGrid, shorterStrings } from './sources.ts';
+import {
+  generatorCharging,
+  otherGenerators,
+  otherTransferDevices,
+  pvOntoGrid,
+  shorterStrings,
+} from './sources.ts';
 
 type Finder = (trouble: Trouble) => readonly Candidate[];
 
@@ -98,9 +104,11 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
   'generator.port': (trouble) => [...lessCharging(trouble, 'generatorChargeW'), ...leaveOff(trouble)],
   'generator.step': (trouble) => [...leaveOff(trouble), ...otherGenerators(trouble)],
   'generator.window': otherGenerators,
+  'grid.control-supply': otherTransferDevices,
   'grid.pass-through': (trouble) => [...leaveOff(trouble), ...otherInverters(trouble, 'larger')],
   'grid.port': (trouble) => [...lessCharging(trouble, 'gridChargeW'), ...leaveOff(trouble)],
   'grid.service': (trouble) => lessCharging(trouble, 'gridChargeW'),
+  'grid.transfer-control': otherTransferDevices,
   'load.continuous': loadSide,
   'load.interruption': (trouble) => otherInverters(trouble, 'any'),
   'load.must-run': ontoBackup,

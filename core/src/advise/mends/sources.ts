@@ -52,6 +52,31 @@ export function otherGenerators(trouble: Trouble): Candidate[] {
     );
 }
 
+/** Another transfer device of the same lines that carries as much: its controls may be fed in another way. */
+export function otherTransferDevices(trouble: Trouble): Candidate[] {
+  const { compiled } = trouble;
+  const now = compiled?.transferDevice.known === true ? compiled.transferDevice.value : 'none';
+  if (compiled === undefined || now === 'none') return [];
+  const { stack } = compiled;
+  return typesAtHand(trouble)
+    .flatMap((type) =>
+      type.kind === 'transfer-device' &&
+      type.id !== now.id &&
+      type.lines === now.lines &&
+      type.ratedA >= now.ratedA
+        ? [type]
+        : [],
+    )
+    .sort((a, b) => a.ratedA - b.ratedA)
+    .map((type) =>
+      once(
+        `transfer-${type.id}`,
+        `Another transfer device: ${type.name}`,
+        inStack(stack.id, (one) => ({ ...one, transferDeviceTypeId: type.id })),
+      ),
+    );
+}
+
 /** Fewer PV modules in each string of the array. */
 export function shorterStrings({ design, cause }: Trouble): Candidate[] {
   const ids = [cause.worst.subject.id, ...(cause.worst.subject.about ?? []).map(({ id }) => id)];

@@ -1,13 +1,13 @@
 import { wallBody } from '../bodies.ts';
 import type { InverterType } from '../inverterType.ts';
-import { HIGH_VOLTAGE_SET, terminals } from './inverterParts.ts';
+import { CONTROL_TERMINAL, HIGH_VOLTAGE_SET, terminals } from './inverterParts.ts';
 
 /** Invented hybrids on high-voltage stacks. */
 export const HIGH_VOLTAGE_HYBRIDS: readonly InverterType[] = [
   {
     kind: 'inverter',
     id: 'hybrid-12k-3ph',
-    version: 5,
+    version: 6,
     name: 'Sample hybrid 12 kVA three-phase',
     note: 'Three lines from one cabinet, high-voltage battery, limited imbalance.',
     nativeLines: 3,
@@ -29,6 +29,8 @@ export const HIGH_VOLTAGE_HYBRIDS: readonly InverterType[] = [
     backupPortA: 25,
     generatorPortA: 'none',
     transferMs: 20,
+    controlOutV: 24,
+    controlOutA: 2,
     batteryWindowV: { min: 160, max: 700 },
     lowVoltageTripV: 165,
     maxDischargeA: 50,
@@ -49,7 +51,7 @@ export const HIGH_VOLTAGE_HYBRIDS: readonly InverterType[] = [
     inputHz: { min: 47, max: 53 },
     pvInputs: { count: 2, maxV: 1000, mpptMinV: 200, mpptMaxV: 850, maxA: 20, maxIscA: 25, minStartV: 180 },
     shiftsFrequency: 'yes',
-    terminals: terminals(10, 16, 10),
+    terminals: [...terminals(10, 16, 10), CONTROL_TERMINAL],
   },
   {
     kind: 'inverter',

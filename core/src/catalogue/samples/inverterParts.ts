@@ -21,6 +21,17 @@ export function terminals(acMm2: number, gridMm2: number, batteryMm2: number): T
   ];
 }
 
+/** A small terminal for the cores that feed the controls of a transfer device. */
+export const CONTROL_TERMINAL: Terminals[number] = {
+  port: 'control',
+  minMm2: 0.75,
+  maxMm2: 4,
+  stripMm: 8,
+  torqueNm: 0.6,
+  ends: ['bare', 'ferrule'],
+  mostConductors: 1,
+};
+
 /** What the low-voltage samples show on the way from dead to live. */
 const LOW_VOLTAGE_MESSAGES: InverterType['messages'] = [
   { text: 'green lamp, slow', at: 'inverter-on', means: 'right' },

@@ -1,4 +1,5 @@
 import { wallBody } from '../bodies.ts';
+import { CONTROL_TERMINAL } from './inverterParts.ts';
 import type { AutotransformerType, GeneratorType, PvModuleType, TransferDeviceType } from '../sourceTypes.ts';
 
 /** Invented generators, PV modules, transfer devices and an autotransformer. */
@@ -122,7 +123,7 @@ export const SAMPLE_SOURCES: readonly (
   {
     kind: 'transfer-device',
     id: 'transfer-200a-split',
-    version: 1,
+    version: 2,
     name: 'Sample backup interface 200 A split-phase',
     note: 'Parts the whole building from the grid; watches it with its own sensors.',
     lines: 2,
@@ -132,11 +133,59 @@ export const SAMPLE_SOURCES: readonly (
     control: 'automatic',
     interlocked: 'yes',
     transferMs: 40,
-    controlSupply: 'from-inverter',
+    controlSupply: 'from-board',
+    controlVa: 30,
+    controlDeviceA: 6,
     sensesGrid: 'yes',
     commsPins: [{ port: 'box', plus: '4', minus: '5', ground: '8', longestM: 30 }],
+    terminals: [
+      {
+        port: 'line',
+        minMm2: 16,
+        maxMm2: 120,
+        stripMm: 25,
+        torqueNm: 20,
+        ends: ['bare'],
+        mostConductors: 1,
+      },
+      CONTROL_TERMINAL,
+    ],
     massKg: 19,
     body: wallBody(0.42, 0.62, 0.18, { wetRated: 'outdoors' }),
+  },
+  {
+    kind: 'transfer-device',
+    id: 'transfer-100a-3ph',
+    version: 1,
+    name: 'Sample backup interface 100 A three-phase',
+    note: 'Parts the whole building from the grid; its contactor is held by the inverter.',
+    lines: 3,
+    ratedA: 100,
+    poles: 3,
+    neutral: 'solid',
+    control: 'automatic',
+    interlocked: 'yes',
+    transferMs: 60,
+    controlSupply: 'from-inverter',
+    controlCurrent: 'dc',
+    controlV: 24,
+    controlVa: 24,
+    controlDeviceA: 6,
+    sensesGrid: 'no',
+    terminals: [
+      {
+        port: 'line',
+        minMm2: 10,
+        maxMm2: 50,
+        stripMm: 20,
+        torqueNm: 6,
+        ends: ['bare', 'ferrule'],
+        mostConductors: 1,
+      },
+      CONTROL_TERMINAL,
+    ],
+    massKg: 12,
+    body: wallBody(0.38, 0.56, 0.16, { wetRated: 'outdoors' }),
   },
   {
     kind: 'transfer-device',

@@ -73,6 +73,8 @@ export const INVERTER_SHEET: readonly SheetGroup[] = [
     figure('inputHz.min', 'Lowest input frequency', 'Hz'),
     figure('inputHz.max', 'Highest input frequency', 'Hz'),
     figure('reconnectDelayS', 'Watches the grid before it reconnects', 's'),
+    figure('controlOutV', 'Output for controls of a transfer device', 'V'),
+    figure('controlOutA', 'This output gives at most', 'A'),
   ),
   group(
     'Battery side',

@@ -6,6 +6,7 @@ const GUARDS: ReadonlySet<Part['role']> = new Set([
   'unit-grid',
   'unit-output',
   'meter-device',
+  'control-device',
 ]);
 
 const opensOnCurrent = ({ device }: DeviceFigures): boolean =>

@@ -20,7 +20,7 @@ export const wiringConductor: Check<'wiring.conductor'> = {
     eachStatedCable(context, {
       id: wiringConductor.id,
       tests: TESTS,
-      looksAt: ({ use }) => use === 'ac' || use === 'pv',
+      looksAt: ({ use }) => use === 'ac' || use === 'pv' || use === 'control',
       whole: 'Every cable whose size is stated',
     }),
 };

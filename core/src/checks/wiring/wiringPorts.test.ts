@@ -64,5 +64,16 @@ checkTable(wiringPorts, [
     limit: 6,
     says: 'Device of load meter is rated 10 A and its meter 6 A',
   },
+  {
+    name: '10 A ahead of controls that stand 6 A',
+    edit: (d) => {
+      stack1(d).transferDeviceTypeId = 'transfer-200a-split';
+      place(d, 'control-device', { stackId: 's', ratedA: 10 });
+    },
+    state: 'over',
+    value: 10,
+    limit: 6,
+    says: 'and the controls of its transfer device 6 A',
+  },
   { name: 'nothing stated at the ports', state: 'nothing' },
 ]);

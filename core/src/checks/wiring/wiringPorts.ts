@@ -1,8 +1,9 @@
 import type { CompiledStack } from '../../installation/installation.ts';
-import type { Network, Part } from '../../installation/network.ts';
+import type { FedAlone, Network, Part } from '../../installation/network.ts';
 import { typeOfUnit } from '../../figures/wiring/acCarried.ts';
 import type { InverterType } from '../../catalogue/inverterType.ts';
 import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding } from '../check.ts';
+import type { Path } from '../../values/problem.ts';
 import type { Finding } from '../finding.ts';
 import { devicesOf, isGuard } from '../support/devices.ts';
 import { onNetwork, partOf, partSubject, troubleOrOne, WHOLE } from '../support/network.ts';
@@ -37,7 +38,7 @@ function held(
   part: Part,
   limitA: number,
   what: string,
-  path: readonly string[],
+  path: Path,
 ): Finding {
   const ratedA = part.ratedA?.known === true ? part.ratedA.value : undefined;
   return judge(wiringPorts.id, context, {
@@ -69,15 +70,20 @@ function ofTransfer(context: CheckContext, network: Network, compiled: CompiledS
   return [held(context, network, main, ratedA, 'the transfer device behind it', ['types', id, 'ratedA'])];
 }
 
-/** The device ahead of a meter's supply cable against the largest one that its type allows. */
-function ofMeter(context: CheckContext, network: Network, part: Part): Finding[] {
+const FED_WORDS: Readonly<Record<FedAlone['what'], string>> = {
+  meter: 'its meter',
+  controls: 'the controls of its transfer device',
+};
+
+/** The device ahead of the small cable of a meter or of controls against the largest one that the type allows. */
+function ofFed(context: CheckContext, network: Network, part: Part): Finding[] {
   if (!isGuard(part) || part.ratedA?.known !== true) return [];
   const { fed } = part;
   if (fed === undefined) return [];
-  const path = ['types', fed.typeId, 'supplyDeviceA'];
-  return fed.supplyDeviceA === undefined
-    ? [unknownFinding(wiringPorts.id, context, partSubject(network, part), 'A', [path])]
-    : [held(context, network, part, fed.supplyDeviceA, 'its meter', path)];
+  const { mostDeviceA, mostDevicePath, what } = fed;
+  return mostDeviceA === undefined
+    ? [unknownFinding(wiringPorts.id, context, partSubject(network, part), 'A', [mostDevicePath])]
+    : [held(context, network, part, mostDeviceA, FED_WORDS[what], mostDevicePath)];
 }
 
 /** Devices at the ports of units, and ahead of a transfer device, against what stands behind them. */
@@ -109,8 +115,8 @@ export const wiringPorts: Check<'wiring.ports'> = {
           }),
         ...ofTransfer(context, network, compiled),
       ]);
-      const meters = devicesOf(network, 'meter-device').flatMap((part) => ofMeter(context, network, part));
-      return troubleOrOne([...findings, ...meters], {
+      const alone = [...devicesOf(network, 'meter-device'), ...devicesOf(network, 'control-device')];
+      return troubleOrOne([...findings, ...alone.flatMap((part) => ofFed(context, network, part))], {
         ...WHOLE,
         label: 'Every device of a stated rating at a port',
       });

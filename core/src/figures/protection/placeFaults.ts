@@ -262,7 +262,8 @@ export function faultsAtDevice(
   if (line.use === 'battery')
     return bankPlace(installation, part?.stackId ?? line.branch?.stackId, device.role);
   if (line.use === 'pv') return part === undefined ? [] : stringsPlace(installation, part);
-  if (line.use === 'earth') return [];
+  // What an output for controls drives into a fault is limited inside the inverter.
+  if (line.use === 'earth' || line.use === 'control') return [];
   // Of a cable with several devices each counts as if it stood at the end that more can flow into.
   const both = line.ends.flatMap(({ port }) =>
     port === undefined ? [] : faultsAtPort(installation, port.id),

@@ -2,6 +2,7 @@ import type { InverterType } from '../../catalogue/inverterType.ts';
 import type { Circuit, Partition, Unit } from '../../installation/facts.ts';
 import type { CompiledGenerator, CompiledStack, Installation } from '../../installation/installation.ts';
 import type { Supply } from '../../installation/supply.ts';
+import type { FedAlone } from '../../installation/network.ts';
 import { unitLines } from '../../installation/unitLines.ts';
 import { type Complex, magnitude } from '../../network/complex.ts';
 import { all, field, type Known, known, mapKnown, unknownAt } from '../../values/known.ts';
@@ -276,12 +277,22 @@ export function arrayFlow({ lineVoltageV, supply, arrays }: Installation, arrayI
   });
 }
 
-/** What a meter takes through its supply cable, all of it taken on one line: I = S / V. */
-export const meterFlow = ({ lineVoltageV }: Installation, supplyVa: number): Known<Flow> =>
-  mapKnown(lineVoltageV, (volts) => {
-    const currentA = supplyVa / volts;
-    return { currentA, powerFactor: 1, because: `what the meter takes: ${amperes(currentA)}` };
-  });
+const FED_WORDS: Readonly<Record<FedAlone['what'], string>> = {
+  meter: 'what the meter takes',
+  controls: 'what the controls of the transfer device take',
+};
+
+/** What a meter, or the controls of a transfer device, takes through a cable of its own, all of it on one line: I = S / V. */
+export const fedFlow = (
+  { lineVoltageV }: Installation,
+  { what, takesVa, volts: own }: FedAlone,
+): Known<Flow & { readonly volts: number }> =>
+  mapKnown(all({ takesVa, volts: own ?? lineVoltageV }), ({ takesVa: va, volts }) => ({
+    volts,
+    currentA: va / volts,
+    powerFactor: 1,
+    because: `${FED_WORDS[what]}: ${formatNumber(va)} VA / ${formatNumber(volts)} V = ${amperes(va / volts)}`,
+  }));
 
 /** An autotransformer carries the neutral current that it is rated for, half of it on each line. */
 export const autotransformerFlow = ({ autotransformer, stack }: CompiledStack): Known<Flow> =>

@@ -20,6 +20,16 @@ function of(label: string, edit: (design: Design) => void = () => undefined) {
   return { installation, line, carried: carried.value };
 }
 
+/** A transfer device whose controls take 36 VA, with changes. */
+const withControls =
+  (more: object) =>
+  (design: Design): void => {
+    design.types.push(
+      variantOf('transfer-device', 'transfer-200a-split', { id: 'own', controlVa: 36, ...more }),
+    );
+    stack1(design).transferDeviceTypeId = 'own';
+  };
+
 const twoUnits = (design: Design): void => {
   stack1(design).arrangement = 'parallel-single-phase';
   stack1(design).units = [{ id: 'u1' }, { id: 'u2' }];
@@ -53,6 +63,20 @@ const ROWS: readonly Row[] = [
   ],
   ['the service: heater and charging, 4300 / 230', 'grid to service board', undefined, 18.696],
   ['a board', 'to Backup output', undefined, 10],
+  // 36 VA / 230 V
+  [
+    'controls fed from the board',
+    'to transfer device, controls',
+    withControls({ controlSupply: 'from-board' }),
+    0.15652,
+  ],
+  // 36 VA / 24 V
+  [
+    'controls fed from the inverter',
+    'control output to transfer device, controls',
+    withControls({ controlSupply: 'from-inverter', controlCurrent: 'dc', controlV: 24 }),
+    1.5,
+  ],
   // 5 VA / 230 V
   ['the supply of a meter', 'service board to grid meter', (d: Design) => void withMeters(d), 0.02174],
   [

@@ -1,5 +1,5 @@
 import type { Installation } from '../../installation/installation.ts';
-import type { Part, PortRole } from '../../installation/network.ts';
+import type { FedAlone, Part, PortRole } from '../../installation/network.ts';
 import { all, type Known, known, mapKnown, unknownAt } from '../../values/known.ts';
 import { remember } from '../../values/remember.ts';
 import type { DefaultKey } from '../../codes/defaults.ts';
@@ -11,7 +11,7 @@ import {
   type Flow,
   generatorFlow,
   generatorPortFlow,
-  meterFlow,
+  fedFlow,
   gridPortFlow,
   outputFlow,
   serviceFlow,
@@ -69,11 +69,13 @@ function unitFlow(
   }
 }
 
+/** What stands at the end of a small cable of its own. */
+const fedAlone = ({ ends }: CableLine): FedAlone | undefined =>
+  ends.find(({ port }) => port?.fed !== undefined)?.port?.fed;
+
 /** What goes through everything that is not at an inverter: the first end that tells it. */
 function otherFlow(installation: Installation, reached: readonly Reached[]): Known<Flow> | undefined {
   const of = (is: (one: Reached) => boolean): Part | undefined => reached.find(is)?.part;
-  const fed = of(({ part }) => part.fed !== undefined)?.fed;
-  if (fed !== undefined) return meterFlow(installation, fed.supplyVa);
   if (of(({ part }) => part.kind === 'grid')) return serviceFlow(installation);
   const array = of(({ part }) => part.kind === 'array');
   if (array?.arrayId !== undefined) return arrayFlow(installation, array.arrayId);
@@ -105,6 +107,8 @@ const setOfSwitch = ({ generators }: Installation, reached: readonly Reached[]):
 
 function acFlow(installation: Installation, line: CableLine): Known<Flow> | undefined {
   if (line.circuit !== undefined) return circuitFlow(installation, line.circuit);
+  const alone = fedAlone(line);
+  if (alone !== undefined) return fedFlow(installation, alone);
   const reached = reachedBy(installation, line);
   const unit = reached.find(({ part }) => part.kind === 'inverter');
   return (unit && unitFlow(installation, unit, reached)) ?? otherFlow(installation, reached);
@@ -131,11 +135,33 @@ function dcFlow(installation: Installation, line: CableLine): Known<DcFlow> | un
 }
 
 /** The planning value of what a cable may lose. */
-function dropKeyOf({ use, circuit, cable }: CableLine): DefaultKey {
+function dropKeyOf(line: CableLine): DefaultKey {
+  const { use, circuit, cable } = line;
+  if (fedAlone(line) !== undefined) return 'dropOther';
   if (use === 'pv') return 'dropPv';
   if (use === 'battery') return 'dropBattery';
   if (circuit === undefined) return 'dropMain';
   return cable?.serves === 'lighting' ? 'dropLighting' : 'dropOther';
+}
+
+/** The two cores from an output of an inverter to the controls of a transfer device, at a voltage of their own. */
+function ofControls(
+  installation: Installation,
+  line: CableLine,
+  dropKey: DefaultKey,
+): Known<Carried> | undefined {
+  const alone = fedAlone(line);
+  return (
+    alone &&
+    mapKnown(fedFlow(installation, alone), (flow): Carried => ({
+      ...flow,
+      system: line.names.includes('DC+') ? 'dc' : 'one-line',
+      loadedConductors: 2,
+      start: undefined,
+      dropKey,
+      isBattery: false,
+    }))
+  );
 }
 
 /** What a cable has to carry; undefined for one that carries nothing in service (an earth). */
@@ -156,6 +182,7 @@ export function carriedBy(installation: Installation, line: CableLine): Known<Ca
       }))
     );
   }
+  if (line.use === 'control') return ofControls(installation, line, dropKey);
   const flow = acFlow(installation, line) ?? unknownAt(['stacks']);
   const given = all({ flow, system: systemOf(installation, line.names) });
   return given.known

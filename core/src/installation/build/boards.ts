@@ -101,3 +101,15 @@ export function layInStep(laying: Laying, given: Given, sets: readonly LaidSet[]
     if (led.length > 1) laying.inStep.push({ sources: led, modes: MODE_KINDS });
   }
 }
+
+/** The bars of the first board that one of some sets backs up; undefined where they back up none. */
+export function backedUpBars(
+  { ports }: Laying,
+  { partitions }: Pick<Given['design'], 'partitions'>,
+  stackIds: readonly string[],
+): Port | undefined {
+  const board = partitions.find(
+    ({ kind, stackId }) => kind === 'backup' && stackId !== undefined && stackIds.includes(stackId),
+  );
+  return board && ports.find(({ partId, role }) => role === 'bus' && partId === boardPartId(board.id));
+}

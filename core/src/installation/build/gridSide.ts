@@ -11,7 +11,7 @@ import { type LaidSet } from './outputs.ts';
 import { deviceNames } from './service.ts';
 
 /** The transfer switch that a generator comes through: its own, else the one the set names. */
-function switchType(given: Given, { generator }: CompiledGenerator): Known<TransferDeviceType> {
+export function switchType(given: Given, { generator }: CompiledGenerator): Known<TransferDeviceType> {
   const own: Path = ['generators', generator.id, 'transferDeviceTypeId'];
   if (generator.transferDeviceTypeId !== undefined)
     return given.find('transfer-device', generator.transferDeviceTypeId, own);

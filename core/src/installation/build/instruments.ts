@@ -1,9 +1,9 @@
 import type { MeterType } from '../../catalogue/partTypes.ts';
-import type { Known } from '../../values/known.ts';
+import { type Known, known } from '../../values/known.ts';
 import type { Path } from '../../values/problem.ts';
 import type { CompiledController } from '../installation.ts';
-import type { LinkEnd, Part, Port, TerminalName } from '../network.ts';
-import { boardPartId } from './boards.ts';
+import type { FedAlone, LinkEnd, Part, Port, TerminalName } from '../network.ts';
+import { backedUpBars } from './boards.ts';
 import type { Given } from './given.ts';
 import { type Laying, takesOf } from './laying.ts';
 import { deviceBehind } from './lines.ts';
@@ -18,8 +18,18 @@ const PLACE_WORDS = {
   array: 'at the array',
 } as const;
 
-const fedOf = ({ id, supplyVa, supplyDeviceA }: MeterType): Pick<Part, 'fed'> =>
-  typeof supplyVa === 'number' ? { fed: { typeId: id, supplyVa, supplyDeviceA } } : {};
+const fedOf = ({ id, supplyVa, supplyDeviceA }: MeterType): { readonly fed?: FedAlone } =>
+  typeof supplyVa === 'number'
+    ? {
+        fed: {
+          what: 'meter',
+          takesVa: known(supplyVa),
+          volts: undefined,
+          mostDeviceA: supplyDeviceA,
+          mostDevicePath: ['types', id, 'supplyDeviceA'],
+        },
+      }
+    : {};
 
 /** The cable that feeds a meter and shows it the voltage, behind a device of its own; none for a meter that has no such cable. */
 function laySupply(
@@ -52,7 +62,7 @@ function laySupply(
     },
   );
   const takes = takesOf(type.value.terminals, 'supply', ['types', type.value.id]);
-  const own = laying.port(part, 'supply', names, { takes });
+  const own = laying.port(part, 'supply', names, { takes, ...fedOf(type.value) });
   laying.run(behind, own, { use: 'ac', from: part.from });
 }
 
@@ -64,15 +74,6 @@ export function layInstruments(
   controllers: readonly CompiledController[],
   service: Port,
 ): void {
-  /** The bars of the first board that a set backs up; undefined where it backs up none. */
-  const backedUpBy = (stackIds: readonly string[]): Port | undefined => {
-    const board = given.design.partitions.find(
-      ({ kind, stackId }) => kind === 'backup' && stackId !== undefined && stackIds.includes(stackId),
-    );
-    return (
-      board && laying.ports.find(({ partId, role }) => role === 'bus' && partId === boardPartId(board.id))
-    );
-  };
   for (const { controller, type } of controllers) {
     const from: Path = ['controllers', controller.id];
     const part = laying.part({
@@ -82,7 +83,7 @@ export function layInstruments(
       from,
       ...(type.known ? { typeName: type.value.name } : {}),
     });
-    const backedUp = backedUpBy(controller.stackIds);
+    const backedUp = backedUpBars(laying, given.design, controller.stackIds);
     const ends = new Map(
       controller.meters.map((meter): [string, LinkEnd] => {
         const at: Path = [...from, 'meters', meter.id];
@@ -92,7 +93,7 @@ export function layInstruments(
           kind: 'meter',
           label: `${meter.role} meter`,
           from: at,
-          ...(meterType.known ? { typeName: meterType.value.name, ...fedOf(meterType.value) } : {}),
+          ...(meterType.known ? { typeName: meterType.value.name } : {}),
         });
         laySupply(laying, given, {
           part: one,
@@ -143,7 +144,11 @@ export function layInstruments(
         of: { meterId: instrument.id },
         bars:
           instrument.at === 'backed-up-board'
-            ? (backedUpBy(instrument.readBy === undefined ? [] : [instrument.readBy]) ?? service)
+            ? (backedUpBars(
+                laying,
+                given.design,
+                instrument.readBy === undefined ? [] : [instrument.readBy],
+              ) ?? service)
             : service,
       });
     const reader = set?.units.find(({ unit }) => unit.id === instrument.readByUnitId) ?? set?.units[0];

@@ -8,6 +8,7 @@ import type {
   CommsLink,
   Conductor,
   Contact,
+  FedAlone,
   InStep,
   Interlock,
   Network,
@@ -46,7 +47,12 @@ export class Laying {
     part: Part,
     role: PortRole,
     names: readonly TerminalName[],
-    more: { readonly label?: string; readonly takes?: Known<TerminalRow>; readonly key?: string } = {},
+    more: {
+      readonly label?: string;
+      readonly takes?: Known<TerminalRow>;
+      readonly key?: string;
+      readonly fed?: FedAlone;
+    } = {},
   ): Port {
     const id = `${part.id} ${more.key ?? role}`;
     const port: Port = {
@@ -56,6 +62,7 @@ export class Laying {
       label: more.label ?? role,
       terminals: names.map((name) => ({ id: `${id} ${name}`, name })),
       takes: more.takes ?? unknownAt([...part.from, 'terminals']),
+      ...(more.fed === undefined ? {} : { fed: more.fed }),
     };
     this.ports.push(port);
     return port;

@@ -1,6 +1,6 @@
 import { type Belongs, belongsTo } from '../belongs.ts';
 import type { Device, DeviceRole } from '../facts.ts';
-import type { Part, Port, TerminalName } from '../network.ts';
+import type { Part, Port, TerminalName, Use } from '../network.ts';
 import { type Known, unknownAt } from '../../values/known.ts';
 import type { Path } from '../../values/problem.ts';
 import { ALWAYS, type Laying, neutralPole, takesOf } from './laying.ts';
@@ -68,6 +68,8 @@ export function deviceBehind(
       readonly routeId?: string;
     };
     readonly more?: Partial<Part>;
+    /** What the line carries; of two DC poles that of a battery, if nothing is said. */
+    readonly use?: Use;
   },
 ): Port {
   const { device, from, fitted, ratedA, typeName } = statedDevice(
@@ -108,7 +110,7 @@ export function deviceBehind(
         );
   laying.poles(inPort, outPort, { lines, neutral });
   laying.run(upstream, inPort, {
-    use: isDc ? 'battery' : 'ac',
+    use: spec.use ?? (isDc ? 'battery' : 'ac'),
     from: spec.cable?.from ?? from,
     ...spec.cable,
   });

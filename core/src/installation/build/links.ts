@@ -23,7 +23,7 @@ export function endOf(
 export const pinsOfSet = (compiled: CompiledStack | undefined): readonly CommsPin[] | undefined =>
   compiled?.type.known === true ? compiled.type.value.commsPins : undefined;
 
-const hostOf = ({ stack }: CompiledStack): string =>
+export const hostOf = ({ stack }: CompiledStack): string =>
   unitPartId(stack.id, stack.hostUnitId ?? stack.units[0]?.id ?? '');
 
 /** The cables of parallel and battery bus as they are plugged. */

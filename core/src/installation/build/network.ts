@@ -8,6 +8,7 @@ import { layGenerator } from './generators.ts';
 import type { Given } from './given.ts';
 import { layGridSide } from './gridSide.ts';
 import { layInstruments } from './instruments.ts';
+import { layControlSupplies } from './controlSupply.ts';
 import { layBuses, layControls } from './links.ts';
 import { layBuildingNetwork } from './buildingNetwork.ts';
 import { Laying } from './laying.ts';
@@ -38,6 +39,7 @@ export function layNetwork(
   layInstruments(laying, given, sets, controllers, service);
   layBuses(laying, sets);
   layControls(laying, given, arrays, controllers);
+  layControlSupplies(laying, given);
   layBuildingNetwork(laying, given, controllers);
   layEarthing(laying, given, service);
   laying.problems.push(...problemsOf(laying));

@@ -52,6 +52,7 @@ function OneStack({ compiled }: { readonly compiled: CompiledStack }) {
             'stack.equal-lines',
             'grid.transfer-device',
             'grid.transfer-control',
+            'grid.control-supply',
           ]}
           about={{ kind: 'stack', id: compiled.stack.id }}
           onlyTrouble
