@@ -1,9 +1,13 @@
+import { QUARTER_SPREAD } from '../figures/loads/rehearsedLoad.ts';
 import type { HourTrace } from './bands.ts';
+import { next } from './chance.ts';
 import type { Energy, Watch } from './minute.ts';
 import type { OutageRun } from './outageRun.ts';
 import { OutageState } from './outageState.ts';
 import { playMinutes } from './playMinutes.ts';
+import { playQuarter } from './playQuarter.ts';
 import type { Plant } from './plant.ts';
+import { QUARTER } from './quarters.ts';
 
 export interface OutageResult {
   readonly energy: Energy;
@@ -22,12 +26,33 @@ export interface OutageResult {
 
 const HOUR = 60;
 
-/** Plays one outage minute by minute. */
+/** Draws the load of a quarter of an hour, and notes how the set stands at a full hour. */
+function beginQuarter(
+  { chance, loadFactor }: OutageRun,
+  state: OutageState,
+  from: number,
+  trace: HourTrace | undefined,
+): void {
+  if (chance !== undefined)
+    state.factor = loadFactor * (1 + QUARTER_SPREAD * (next(chance) + next(chance) - 1));
+  if (trace === undefined || from % HOUR !== 0) return;
+  trace.soc[from / HOUR] = state.soc;
+  trace.dark[from / HOUR] = state.isDown || state.isStopped ? 1 : 0;
+}
+
+/** Plays one outage: quarter hours in which nothing happens in one step, all others minute by minute. */
 export function runOutage(plant: Plant, run: OutageRun, watch?: Watch, trace?: HourTrace): OutageResult {
   const { minutes } = run;
   const state = new OutageState(plant, run);
-  for (let from = 0; from < minutes; from += HOUR)
-    playMinutes(plant, run, state, from, Math.min(from + HOUR, minutes), watch, trace);
+  for (let from = 0; from < minutes; from += QUARTER) {
+    beginQuarter(run, state, from, trace);
+    const to = Math.min(from + QUARTER, minutes);
+    const before = watch === undefined ? undefined : state.copy();
+    const isEven = to - from === QUARTER && playQuarter(plant, run, state, from);
+    if (!isEven) playMinutes(plant, run, state, from, to, watch);
+    // Who watches sees the minutes of an even quarter as well; what is carried on is the same whether anybody watches or not.
+    else if (before !== undefined) playMinutes(plant, run, before, from, to, watch);
+  }
   state.serve(state.live, state.servedSince, state.fedShare);
   return {
     energy: {

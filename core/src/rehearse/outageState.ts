@@ -1,4 +1,4 @@
-import { boardBits } from './boardBits.ts';
+import { type BoardBits, boardBits } from './boardBits.ts';
 import type { OutageRun } from './outageRun.ts';
 import type { Plant } from './plant.ts';
 import type { Gone, Strain } from './strain.ts';
@@ -18,6 +18,9 @@ export class OutageState {
   heldWh: number;
   /** Divisions are dear: what is divided by again and again is divided once. */
   perFull: number;
+  /** Of most types one efficiency is known. */
+  readonly flat: number;
+  readonly perFlat: number;
   /** As it is asked for: a level that it begins at is reached, whatever a product rounds to. */
   soc: number;
   isDown = false;
@@ -25,8 +28,6 @@ export class OutageState {
   /** 0 stands, 1 is called for, 2 runs. */
   engine = 0;
   engineWait = 0;
-  /** Minutes since the quarter hour. */
-  quarter = 0;
   factor: number;
   /** Minute of the day, days since the beginning, season of the year. */
   at: number;
@@ -44,7 +45,16 @@ export class OutageState {
   servedSince = 0;
   strain: Strain = UNASKED;
   wanted = NOBODY;
-  askedW: Float64Array = NO_SUN;
+  /** What everything that should be on asks for. */
+  asked: Strain = UNASKED;
+  readonly bits: BoardBits;
+  /** The quarter hours of what is on, of what should be, and of the sun; and whose they are. */
+  quartersOf: Strain = UNASKED;
+  loadQuarters: Float64Array = NO_SUN;
+  askedQuartersOf: Strain = UNASKED;
+  askedQuarters: Float64Array = NO_SUN;
+  sunOf = -1;
+  sunQuarters: Float64Array = NO_SUN;
   readonly boardMinutes: Float64Array;
 
   engineMinutes = 0;
@@ -72,6 +82,8 @@ export class OutageState {
     this.mostChargeW = plant.mostChargeW;
     this.heldWh = plant.fullWh * run.startSoc;
     this.perFull = plant.fullWh > 0 ? 1 / plant.fullWh : 0;
+    this.flat = plant.efficiency[0] ?? 1;
+    this.perFlat = 1 / this.flat;
     this.soc = run.startSoc;
     this.lowestSoc = run.startSoc;
     this.factor = run.loadFactor;
@@ -80,8 +92,15 @@ export class OutageState {
     this.sky = run.clearness[0] ?? 0;
     this.dcDay = plant.sunDcW[run.season] ?? NO_SUN;
     this.acDay = plant.sunAcW[run.season] ?? NO_SUN;
-    this.fedShare = boardBits(plant).allFed;
+    this.bits = boardBits(plant);
+    this.fedShare = this.bits.allFed;
     this.boardMinutes = new Float64Array(plant.boards.length);
+  }
+
+  /** The same at this moment, to go on by itself. */
+  copy(): OutageState {
+    const copy: OutageState = Object.create(OutageState.prototype) as OutageState;
+    return Object.assign(copy, this, { boardMinutes: this.boardMinutes.slice() });
   }
 
   /** Gives the boards that were on the minutes in which they were served: of each the part that was fed. */

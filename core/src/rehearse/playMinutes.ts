@@ -1,7 +1,3 @@
-import { QUARTER_SPREAD } from '../figures/loads/rehearsedLoad.ts';
-import type { HourTrace } from './bands.ts';
-import { boardBits } from './boardBits.ts';
-import { next } from './chance.ts';
 import type { Watch } from './minute.ts';
 import type { OutageRun } from './outageRun.ts';
 import { NO_SUN, NOBODY, type OutageState } from './outageState.ts';
@@ -11,19 +7,18 @@ import { MINUTES_OF_DAY, SEASONS } from './year.ts';
 
 /** A stage comes back, and a set that was empty starts again, so far above the level at which it went. */
 export const HYSTERESIS = 0.05;
-const QUARTER = 15;
 const DAYS_OF_SEASON = 5;
 const HOUR = 60;
 const PER_MINUTE = 1 / 60;
 /** Less than this is rounding, Wh. */
-const NOTHING_WH = 1e-9;
+export const NOTHING_WH = 1e-9;
 /** And this of a state of charge. */
-const ROUNDING = 1e-12;
+export const ROUNDING = 1e-12;
 // Of this module, not of that of the state: what comes from another one is looked up each time.
 /** A generator that stands, one that is called for, and one that runs. */
-const OFF = 0;
-const COMING = 1;
-const RUNNING = 2;
+export const OFF = 0;
+export const COMING = 1;
+export const RUNNING = 2;
 /** No minute of any outage. */
 const NEVER = -1;
 
@@ -58,16 +53,14 @@ export function playMinutes(
   from: number,
   to: number,
   watch: Watch | undefined,
-  trace: HourTrace | undefined,
 ): void {
   const { floorSoc, generator, sharedBy, efficiencyW, efficiency, acStaysWithGenerator } = plant;
-  const { chance, clearness, lose, generatorFromSoc, generatorToSoc } = run;
-  const { everything, withoutEngine, stageSoc, stageBit } = boardBits(plant);
+  const { clearness, lose, generatorFromSoc, generatorToSoc } = run;
+  const { everything, withoutEngine, stageSoc, stageBit } = state.bits;
   const stageCount = stageSoc.length;
   // Of most types one figure is known: it needs no looking up.
   const isFlat = efficiencyW.length === 1;
-  const flat = efficiency[0] ?? 1;
-  const perFlat = 1 / flat;
+  const { flat, perFlat } = state;
   const lastDay = clearness.length - 1;
   const failsAt = lose?.minute ?? NEVER;
   const hasEngine = generator !== undefined;
@@ -93,9 +86,8 @@ export function playMinutes(
   let isDown = state.isDown;
   let isStopped = state.isStopped;
   let engine = state.engine | 0;
-  let quarter = state.quarter | 0;
   let engineWait = state.engineWait | 0;
-  let factor = +state.factor;
+  const factor = +state.factor;
   let at = state.at | 0;
   let day = state.day | 0;
   let season = state.season | 0;
@@ -106,7 +98,7 @@ export function playMinutes(
   let servedSince = +state.servedSince;
   let strain = state.strain;
   let wanted = state.wanted | 0;
-  let askedW = state.askedW;
+  let asked = state.asked;
   let dcDay = state.dcDay;
   let acDay = state.acDay;
   let sky = +state.sky;
@@ -128,6 +120,7 @@ export function playMinutes(
   /* eslint-enable @typescript-eslint/no-unnecessary-type-conversion */
   let mostStrain = strain.most;
   let fedW = strain.loadW;
+  let askedW = asked.loadW;
 
   for (let minute = from; minute < to; minute += 1) {
     if (minute === failsAt && lose !== undefined) {
@@ -152,15 +145,6 @@ export function playMinutes(
         restingW *= (plant.unitCount - 1) / plant.unitCount;
       }
     }
-    if (quarter === 0) {
-      if (chance !== undefined)
-        factor = run.loadFactor * (1 + QUARTER_SPREAD * (next(chance) + next(chance) - 1));
-      if (trace !== undefined && minute % HOUR === 0) {
-        trace.soc[minute / HOUR] = soc;
-        trace.dark[minute / HOUR] = isDown || isStopped ? 1 : 0;
-      }
-    }
-    quarter = quarter === QUARTER - 1 ? 0 : quarter + 1;
     if (isDown && soc >= floorSoc + HYSTERESIS - ROUNDING) isDown = false;
 
     // The engine: called for by the level, there after a while, gone when the bank is full enough or the fuel is not.
@@ -195,7 +179,8 @@ export function playMinutes(
       strain = strainBy(plant, season, live, gone);
       mostStrain = strain.most;
       fedW = strain.loadW;
-      askedW = strainBy(plant, season, wanted, undefined).loadW;
+      asked = strainBy(plant, season, wanted, undefined);
+      askedW = asked.loadW;
     }
     const wantedW = (askedW[at] ?? 0) * factor;
     const loadW = (fedW[at] ?? 0) * factor;
@@ -372,9 +357,7 @@ export function playMinutes(
   state.isDown = isDown;
   state.isStopped = isStopped;
   state.engine = engine;
-  state.quarter = quarter;
   state.engineWait = engineWait;
-  state.factor = factor;
   state.at = at;
   state.day = day;
   state.season = season;
@@ -385,7 +368,7 @@ export function playMinutes(
   state.servedSince = servedSince;
   state.strain = strain;
   state.wanted = wanted;
-  state.askedW = askedW;
+  state.asked = asked;
   state.dcDay = dcDay;
   state.acDay = acDay;
   state.sky = sky;
