@@ -19,6 +19,7 @@ import {
   playNights,
   type Rehearsed,
   type RehearsalAsk,
+  runApart,
   runOutage,
   SAMPLE_TYPES,
   summarise,
@@ -144,10 +145,13 @@ function outage(plant: Plant, apart: readonly BankApart[], design: Design, ask: 
     ...(apart.length === 0
       ? {}
       : {
-          banks: apart.map(({ label, plant: own }) => {
-            const played = runOutage(own, outageRun(own, { site: design.site }, ask));
-            return { label, lastedH: hours(played.lastedMinutes), lowestSoc: played.lowestSoc };
-          }),
+          banks: runApart(apart, run).map((played, at) => ({
+            label: apart[at]?.label,
+            lastedH: hours(played.lastedMinutes),
+            lowestSoc: played.lowestSoc,
+            generatorMinutes: played.generatorMinutes,
+            litres: played.litres,
+          })),
         }),
     leftOut: plant.leftOut,
     quarters: minutes,

@@ -324,6 +324,7 @@ export {
   type RehearsalAsk,
 } from './rehearse/rehearse.ts';
 export { type BankApart, banksApart } from './rehearse/banksApart.ts';
+export { runApart } from './rehearse/runApart.ts';
 export { BATTERY_IN_START, batteryInStart } from './rehearse/startBattery.ts';
 export { seasonWords } from './rehearse/seasonWords.ts';
 export type { Band } from './rehearse/bands.ts';
@@ -334,7 +335,7 @@ export { clockWords } from './words/clock.ts';
 export { MONTH_NAMES } from './words/months.ts';
 export { type OutageResult, runOutage } from './rehearse/outage.ts';
 export type { OutageRun } from './rehearse/outageRun.ts';
-export { type Minute } from './rehearse/minute.ts';
+export { type Minute, type Watch } from './rehearse/minute.ts';
 export {
   firstNights,
   type NightColumns,

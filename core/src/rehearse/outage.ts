@@ -27,7 +27,7 @@ export interface OutageResult {
 const HOUR = 60;
 
 /** Draws the load of a quarter of an hour, and notes how the set stands at a full hour. */
-function beginQuarter(
+export function beginQuarter(
   { chance, loadFactor }: OutageRun,
   state: OutageState,
   from: number,
@@ -41,7 +41,9 @@ function beginQuarter(
 }
 
 /** Plays one outage: quarter hours in which nothing happens in one step, all others minute by minute. */
-export function runOutage(plant: Plant, run: OutageRun, watch?: Watch, trace?: HourTrace): OutageResult {
+export function runOutage(plant: Plant, asked: OutageRun, watch?: Watch, trace?: HourTrace): OutageResult {
+  // The same run can be played again: chance is drawn from a copy.
+  const run: OutageRun = { ...asked, chance: asked.chance && { ...asked.chance } };
   const { minutes } = run;
   const state = new OutageState(plant, run);
   for (let from = 0; from < minutes; from += QUARTER) {
@@ -53,6 +55,11 @@ export function runOutage(plant: Plant, run: OutageRun, watch?: Watch, trace?: H
     // Who watches sees the minutes of an even quarter as well; what is carried on is the same whether anybody watches or not.
     else if (before !== undefined) playMinutes(plant, run, before, from, to, watch);
   }
+  return resultOf(state, minutes);
+}
+
+/** What an outage of so many minutes has come to. */
+export function resultOf(state: OutageState, minutes: number): OutageResult {
   state.serve(state.live, state.servedSince, state.fedShare);
   return {
     energy: {

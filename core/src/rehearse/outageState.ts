@@ -28,6 +28,8 @@ export class OutageState {
   /** 0 stands, 1 is called for, 2 runs. */
   engine = 0;
   engineWait = 0;
+  /** Somebody else calls the engine, for several banks together. */
+  isLed = false;
   factor: number;
   /** Minute of the day, days since the beginning, season of the year. */
   at: number;

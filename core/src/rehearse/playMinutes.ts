@@ -60,7 +60,7 @@ export function playMinutes(
   const stageCount = stageSoc.length;
   // Of most types one figure is known: it needs no looking up.
   const isFlat = efficiencyW.length === 1;
-  const { flat, perFlat } = state;
+  const { flat, perFlat, isLed } = state;
   const lastDay = clearness.length - 1;
   const failsAt = lose?.minute ?? NEVER;
   const hasEngine = generator !== undefined;
@@ -151,7 +151,8 @@ export function playMinutes(
     let isRunning = false;
     if (hasEngine) {
       const hasFuel = litres < fuelL;
-      if (engine === OFF && hasFuel && (isDown || soc <= generatorFromSoc)) {
+      if (isLed) engineWait = 0;
+      else if (engine === OFF && hasFuel && (isDown || soc <= generatorFromSoc)) {
         engine = COMING;
         engineWait = comesAfter;
       } else if (engine === COMING) engineWait -= 1;
@@ -159,7 +160,7 @@ export function playMinutes(
         engine = RUNNING;
         engineStarts += 1;
       }
-      if (engine === RUNNING && (soc >= generatorToSoc || !hasFuel)) engine = OFF;
+      if (!isLed && engine === RUNNING && (soc >= generatorToSoc || !hasFuel)) engine = OFF;
       isRunning = engine === RUNNING && !isStopped;
     }
 

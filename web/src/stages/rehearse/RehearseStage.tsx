@@ -21,7 +21,7 @@ import { KeptList } from './KeptList.tsx';
 import { type Asked, askedAgain, askOf, OutageForm } from './OutageForm.tsx';
 import { OutageView } from './OutageView.tsx';
 import { useKeptOutage } from './keptOutage.ts';
-import { playOutage, verdictOf } from './playOutage.ts';
+import { playBank, playOutage, verdictOf } from './playOutage.ts';
 import { SetRuler } from './ruler/SetRuler.tsx';
 import { AHEAD_S } from './ruler/timeScale.ts';
 import { useRuler } from './ruler/useRuler.ts';
@@ -77,21 +77,24 @@ function OneSet({
     [whole, rehearsed.compiled],
   );
   const [bank, setBank] = useState('');
-  // With a unit its bank is gone too, and the others take over what it fed: that is played of the hardest-working one alone.
-  const isApart = !asked.lose.startsWith('unit');
-  const plant = (isApart ? apart.find(({ label }) => label === bank)?.plant : undefined) ?? whole;
+  const picked = apart.findIndex(({ label }) => label === bank);
+  const plant = apart[picked]?.plant ?? whole;
   const ask = useMemo(() => askOf(asked), [asked]);
   const run = useMemo(
-    () => (plant === undefined || typeof ask === 'string' ? undefined : outageRun(plant, installation, ask)),
-    [plant, installation, ask],
+    // Of the whole set: which unit may fail is known there, and the banks are played with the same outage.
+    () => (whole === undefined || typeof ask === 'string' ? undefined : outageRun(whole, installation, ask)),
+    [whole, installation, ask],
   );
   const transfer = useMemo(() => transferOf(rehearsed.compiled), [rehearsed.compiled]);
   const battery = useBatteryMoment(rehearsed.compiled.stack.id);
   const start = startOf(design, transfer, battery);
   const shown = night?.run ?? run;
   const played = useMemo(
-    () => (plant === undefined || shown === undefined ? undefined : playOutage(plant, shown)),
-    [plant, shown],
+    () =>
+      plant === undefined || shown === undefined
+        ? undefined
+        : (playBank(apart, picked, shown) ?? playOutage(plant, shown)),
+    [plant, shown, apart, picked],
   );
   const kept = useKeptOutage((store) => store.kept);
   const wholeS = Math.max(shown?.minutes ?? 1, kept?.minutes ?? 0) * 60;
@@ -145,7 +148,7 @@ function OneSet({
         ) : (
           <div className="grid gap-3">
             {night === undefined ? (
-              <OutageForm asked={asked} plant={plant} onAsk={setAsked} />
+              <OutageForm asked={asked} plant={whole ?? plant} onAsk={setAsked} />
             ) : (
               <p className="no-print">
                 Night {night.number + 1} of many.{' '}
@@ -155,7 +158,7 @@ function OneSet({
               </p>
             )}
             {typeof ask === 'string' && <p className="text-over">{ask}</p>}
-            <BankChoice apart={isApart ? apart : []} run={shown} bank={bank} onBank={setBank} />
+            <BankChoice apart={apart} run={shown} bank={bank} onBank={setBank} />
             <p className="text-[13px] text-quiet">{plant.loadFrom}</p>
             <LeftOut plant={plant} />
             {shown !== undefined && played !== undefined && (

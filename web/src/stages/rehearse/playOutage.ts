@@ -1,4 +1,13 @@
-import { type Minute, type OutageResult, type OutageRun, type Plant, runOutage } from '@bastion/core';
+import {
+  type BankApart,
+  type Minute,
+  type OutageResult,
+  type OutageRun,
+  type Plant,
+  runApart,
+  runOutage,
+  type Watch,
+} from '@bastion/core';
 import type { RehearsalVerdict } from './Verdict.tsx';
 
 /** A bank this little above its floor is empty, share of it. */
@@ -71,8 +80,11 @@ function changes(
   return events;
 }
 
-/** Plays an outage and keeps every minute of it. */
-export function playOutage(plant: Plant, run: OutageRun): Played {
+/** Somebody who keeps every minute that is seen. */
+function keeper(
+  plant: Plant,
+  run: OutageRun,
+): { readonly see: Watch; readonly kept: Omit<Played, 'result'> } {
   const column = (): Float64Array => new Float64Array(run.minutes);
   const soc = column();
   const wantedW = column();
@@ -84,8 +96,10 @@ export function playOutage(plant: Plant, run: OutageRun): Played {
   const boards = new Uint32Array(run.minutes);
   const lineShare = (plant.limits?.names ?? []).map(column);
   const events: PlayedEvent[] = [];
+  const lineVa = plant.generator?.lineVa ?? [];
+  const isReached = (line: number): boolean => lineVa.length === 0 || (lineVa[line] ?? 0) > 0;
   let before: Minute | undefined;
-  const result = runOutage(plant, run, (minute, now) => {
+  const see: Watch = (minute, now) => {
     soc[minute] = now.soc;
     wantedW[minute] = now.wantedW;
     servedW[minute] = now.loadW * now.served;
@@ -94,15 +108,34 @@ export function playOutage(plant: Plant, run: OutageRun): Played {
     batteryW[minute] = now.batteryW;
     live[minute] = now.served;
     boards[minute] = now.served > 0 ? now.boards : 0;
-    // While a generator runs the inverters carry nothing.
-    if (!now.isRunning && now.served > 0)
+    if (now.served > 0)
       lineShare.forEach((shares, line) => {
+        // What a running generator reaches the inverters do not carry.
+        if (now.isRunning && isReached(line)) return;
         shares[minute] = (now.strain.lines[line]?.[now.at] ?? 0) * now.factor;
       });
     events.push(...changes(plant, before, now, minute));
     before = now;
-  });
-  return { result, soc, wantedW, servedW, sunW, generatorW, batteryW, live, boards, lineShare, events };
+  };
+  return {
+    see,
+    kept: { soc, wantedW, servedW, sunW, generatorW, batteryW, live, boards, lineShare, events },
+  };
+}
+
+/** Plays an outage and keeps every minute of it. */
+export function playOutage(plant: Plant, run: OutageRun): Played {
+  const { see, kept } = keeper(plant, run);
+  return { result: runOutage(plant, run, see), ...kept };
+}
+
+/** The same of one bank among several that are spent by themselves. */
+export function playBank(apart: readonly BankApart[], at: number, run: OutageRun): Played | undefined {
+  const bank = apart[at];
+  if (bank === undefined) return undefined;
+  const { see, kept } = keeper(bank.plant, run);
+  const result = runApart(apart, run, { at, see })[at];
+  return result && { result, ...kept };
 }
 
 /** "18:00", with the day where it is not the first. */
