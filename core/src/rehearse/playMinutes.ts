@@ -327,6 +327,7 @@ export function playMinutes(
       idleW,
       boards: live,
       isRunning,
+      isStopped,
       strain,
       at,
       factor,

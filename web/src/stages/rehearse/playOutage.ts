@@ -39,6 +39,10 @@ export interface PlayedEvent {
 
 /** Why a set goes dark in a minute. */
 function whyDark(plant: Plant, now: Readonly<Minute>): string {
+  if (now.isStopped)
+    return plant.lostUnit === 'set-stops' && plant.unitCount > 1
+      ? 'A unit fails, and the set stops with it.'
+      : 'The unit fails, and no other feeds this.';
   const { lines, most, engineW, loadW } = now.strain;
   const worst = (most[now.at] ?? 0) * now.factor;
   // On lines that the generator does not reach the inverters are asked.
