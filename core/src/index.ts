@@ -241,6 +241,7 @@ export {
   type Rect,
   zoneOf,
 } from './installation/place/wall.ts';
+export { mostFrontM } from './installation/place/front.ts';
 export { type PartLine, partsOf } from './schedules/parts.ts';
 export { type DeliveryGroup, type DeliveryLine, deliveryLines } from './installation/delivery.ts';
 

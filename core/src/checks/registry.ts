@@ -66,9 +66,11 @@ import { placeClearance } from './place/placeClearance.ts';
 import { placeDelivery } from './place/placeDelivery.ts';
 import { placeExposure } from './place/placeExposure.ts';
 import { placeFixing } from './place/placeFixing.ts';
+import { placeFront } from './place/placeFront.ts';
 import { placeHeight } from './place/placeHeight.ts';
 import { placeLoad } from './place/placeLoad.ts';
 import { placeOverlap } from './place/placeOverlap.ts';
+import { placeTilt } from './place/placeTilt.ts';
 import { pvAcCoupled } from './pv/pvAcCoupled.ts';
 import { pvInputs } from './pv/pvInputs.ts';
 import { pvRapidShutdown } from './pv/pvRapidShutdown.ts';
@@ -190,9 +192,11 @@ export const CHECKS = [
   placeDelivery,
   placeExposure,
   placeFixing,
+  placeFront,
   placeHeight,
   placeLoad,
   placeOverlap,
+  placeTilt,
   pvAcCoupled,
   pvInputs,
   pvRapidShutdown,

@@ -31,6 +31,7 @@ const mounted = z.strictObject({
   widthM: sizeM.optional().describe('For a box: its own size.'),
   heightM: sizeM.optional(),
   massKg: positive.max(2000).optional(),
+  tiltDeg: z.number().min(0).max(90).optional().describe('How far it leans from the vertical.'),
 });
 
 /**
@@ -46,6 +47,10 @@ export const place = z.strictObject({
       exposure: z.enum(['indoors', 'sheltered', 'outdoors']).optional(),
       loadLimitKg: positive.max(100000).optional().describe('What the wall may carry in all.'),
       fixingLimitKg: positive.max(5000).optional().describe('What one fixing may carry.'),
+      frontFreeM: nonNegative
+        .max(50)
+        .optional()
+        .describe('Free in front of the wall, to what stands opposite or swings open.'),
     })
     .optional(),
   datum: name.optional().describe('Where x = 0 and y = 0 are, in words.'),

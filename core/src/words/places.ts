@@ -156,6 +156,8 @@ const FIELDS: Readonly<Record<string, string>> = {
   surface: 'surface of the wall',
   loadLimitKg: 'what the wall may carry',
   fixingLimitKg: 'what one fixing may carry',
+  frontFreeM: 'what is free in front of the wall',
+  largestTiltDeg: 'largest tilt of the type',
   fromId: 'start of the route',
   toId: 'end of the route',
   outputId: 'backup output',

@@ -30,6 +30,8 @@ export interface OnWall {
   readonly body: Known<Body> | undefined;
   readonly clearance: Known<Clearance>;
   readonly massKg: Known<number>;
+  /** Its type, where that is known. */
+  readonly typeId?: string;
 }
 
 export interface Hole {
@@ -131,6 +133,7 @@ function compileMounted(design: Design, catalogue: readonly EquipmentType[], mou
   const body = bodyOf(type);
   return {
     ...base,
+    ...(type.known ? { typeId: type.value.id } : {}),
     rect: body.known ? known({ xM, yM, widthM: body.value.widthM, heightM: body.value.heightM }) : body,
     body,
     clearance: body.known

@@ -1,4 +1,11 @@
-import { counted, drillingHoles, type ObstacleKind, type Place } from '@bastion/core';
+import {
+  counted,
+  drillingHoles,
+  formatQuantity,
+  mostFrontM,
+  type ObstacleKind,
+  type Place,
+} from '@bastion/core';
 import { Printer, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { useJob, useOpenJob } from '../../state/job.ts';
@@ -30,6 +37,19 @@ const OBSTACLES = Object.keys(OBSTACLE_WORDS).filter((kind): kind is ObstacleKin
 
 type Wall = NonNullable<Place['wall']>;
 
+/** How much room the things on the wall want in front of it. */
+function FrontWanted() {
+  const { analysis } = useOpenJob();
+  const wanted = mostFrontM(analysis.installation.wall);
+  return wanted === undefined ? (
+    <span />
+  ) : (
+    <p className="self-end text-[13px] text-quiet">
+      {formatQuantity(wanted, 'm')} wanted: the deepest thing, and the room to work before it
+    </p>
+  );
+}
+
 /** What is asked of the wall itself. */
 export function WallForm() {
   const { design, canEdit } = useOpenJob();
@@ -42,7 +62,7 @@ export function WallForm() {
       put(place.wall, key, value);
     });
   const number = (
-    key: 'widthM' | 'heightM' | 'loadLimitKg' | 'fixingLimitKg',
+    key: 'widthM' | 'heightM' | 'loadLimitKg' | 'fixingLimitKg' | 'frontFreeM',
     label: string,
     unit: string,
   ) => (
@@ -78,6 +98,8 @@ export function WallForm() {
       />
       {number('loadLimitKg', 'May carry in all', 'kg')}
       {number('fixingLimitKg', 'One fixing carries', 'kg')}
+      {number('frontFreeM', 'Free in front of it', 'm')}
+      <FrontWanted />
       <div className="col-span-2">
         <TextField
           label="Datum: where x = 0 and y = 0 are"
@@ -160,6 +182,21 @@ export function ThingForm({ id, onGone }: { readonly id: string; readonly onGone
             change('Mass', (draft) => {
               const target = placeIn(draft).mounted.find((one) => one.id === id);
               if (target !== undefined) put(target, 'massKg', value);
+            })
+          }
+        />
+      )}
+      {mounted !== undefined && mounted.part !== 'box' && (
+        <NumberField
+          label="Leans, from the vertical"
+          unit="°"
+          path={[...path, 'tiltDeg']}
+          value={mounted.tiltDeg}
+          disabled={!canEdit}
+          onTake={(value) =>
+            change('Tilt', (draft) => {
+              const target = placeIn(draft).mounted.find((one) => one.id === id);
+              if (target !== undefined) put(target, 'tiltDeg', value);
             })
           }
         />
