@@ -101,6 +101,10 @@ export const inverterType = z
       .refine((window) => window.min < window.max, 'needs min below max')
       .optional(),
     transferMs: nonNegative.max(60000).optional(),
+    enableInput: z
+      .enum(['closed-runs', 'open-runs', 'none'])
+      .optional()
+      .describe('Contact input that lets it run: while it is closed, or while it is open.'),
     controlOutV: positive
       .max(1000)
       .optional()

@@ -84,6 +84,7 @@ import { stackBatteryProfile } from './stack/stackBatteryProfile.ts';
 import { stackBusEnds } from './stack/stackBusEnds.ts';
 import { stackController } from './stack/stackController.ts';
 import { stackCount } from './stack/stackCount.ts';
+import { stackEnable } from './stack/stackEnable.ts';
 import { stackEqualLines } from './stack/stackEqualLines.ts';
 import { stackFirmware } from './stack/stackFirmware.ts';
 import { stackHost } from './stack/stackHost.ts';
@@ -210,6 +211,7 @@ export const CHECKS = [
   stackBusEnds,
   stackController,
   stackCount,
+  stackEnable,
   stackEqualLines,
   stackFirmware,
   stackHost,

@@ -92,6 +92,7 @@ const OF_CHECK: Readonly<Record<CheckId, Severity>> = {
   'stack.bus-ends': 'load',
   'stack.controller': 'equipment',
   'stack.count': 'equipment',
+  'stack.enable': 'people',
   'stack.equal-lines': 'load',
   'stack.firmware': 'load',
   'stack.host': 'load',

@@ -138,7 +138,7 @@ function partStep(part: Part, analysis: Analysis, compiled: CompiledStack, why: 
         {
           ...base,
           title: `${stack.name}: switch the inverters on`,
-          instructions: [why, ...inverterLines(compiled)],
+          instructions: [why, ...inverterLines(compiled), ...enableLines(installation, compiled)],
           cautions: ['From now on the output terminals may become live at any moment.'],
           readings: [
             {
@@ -191,6 +191,25 @@ function gridReadings(installation: Installation): ReadingSpec[] {
   return [
     ...lines.map((line) => voltageSpec(installation, line)),
     ...(lines.length === 3 ? [confirmation('rotation', 'Phase rotation L1, L2, L3 at every port')] : []),
+  ];
+}
+
+/** What has to be so at the enable input before the set runs. */
+function enableLines({ network }: Installation, compiled: CompiledStack): string[] {
+  const input = typeOf(compiled)?.enableInput;
+  if (input === undefined || input === 'none' || !network.known) return [];
+  const part = network.value.parts.find(({ id }) => id === `enable ${compiled.stack.id}`);
+  const isThere = part?.fitted?.known === true ? part.fitted.value === 'yes' : undefined;
+  if (isThere === undefined)
+    return ['Look at the enable input: a switch, a bridge or neither, as the manual of the type wants it.'];
+  if (!isThere)
+    return [
+      input === 'closed-runs'
+        ? 'The enable input is bridged: look that the bridge sits in its terminal.'
+        : 'Nothing is joined to the enable input: look that it is so.',
+    ];
+  return [
+    `${input === 'closed-runs' ? 'Close' : 'Open'} the enable switch last. It stops the inverters again and parts nothing: their terminals stay live.`,
   ];
 }
 

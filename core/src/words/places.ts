@@ -109,6 +109,7 @@ const FIELDS: Readonly<Record<string, string>> = {
   controlV: 'voltage that the controls of the transfer device take',
   controlVa: 'what the controls of the transfer device take',
   controlDeviceA: 'largest device ahead of the controls of the transfer device',
+  enableInput: 'whether its type has an enable input',
   controlOutV: 'voltage of the control output of the inverter',
   controlOutA: 'most that the control output of the inverter gives',
   level: 'level in its pile',

@@ -73,6 +73,7 @@ export const INVERTER_SHEET: readonly SheetGroup[] = [
     figure('inputHz.min', 'Lowest input frequency', 'Hz'),
     figure('inputHz.max', 'Highest input frequency', 'Hz'),
     figure('reconnectDelayS', 'Watches the grid before it reconnects', 's'),
+    choice('enableInput', 'Enable input: runs while it is', 'closed-runs', 'open-runs', 'none'),
     figure('controlOutV', 'Output for controls of a transfer device', 'V'),
     figure('controlOutA', 'This output gives at most', 'A'),
   ),

@@ -4,6 +4,7 @@ import { layArray } from './arrays.ts';
 import { layBattery } from './battery.ts';
 import { layBoards, layInStep } from './boards.ts';
 import { layEarthing } from './earthing.ts';
+import { layEnableSwitches } from './enableSwitch.ts';
 import { layGenerator } from './generators.ts';
 import type { Given } from './given.ts';
 import { layGridSide } from './gridSide.ts';
@@ -40,6 +41,7 @@ export function layNetwork(
   layBuses(laying, sets);
   layControls(laying, given, arrays, controllers);
   layControlSupplies(laying, given);
+  layEnableSwitches(laying, given);
   layBuildingNetwork(laying, given, controllers);
   layEarthing(laying, given, service);
   laying.problems.push(...problemsOf(laying));

@@ -50,6 +50,7 @@ function OneStack({ compiled }: { readonly compiled: CompiledStack }) {
             'stack.arrangement',
             'stack.outlet',
             'stack.equal-lines',
+            'stack.enable',
             'grid.transfer-device',
             'grid.transfer-control',
             'grid.control-supply',
