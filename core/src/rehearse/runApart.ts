@@ -98,12 +98,12 @@ export function runApart(
   run: OutageRun,
   watch?: { readonly at: number; readonly see: Watch },
 ): readonly OutageResult[] {
-  const isUnit = run.lose?.what === 'unit';
+  const lost = run.lose?.what === 'unit' ? run.lose : undefined;
   const lPerKwh = lPerKwhOf(banks);
   const how: OutageRun = {
     ...run,
     chance: run.chance && { ...run.chance },
-    lose: isUnit ? undefined : run.lose,
+    lose: lost === undefined ? run.lose : undefined,
   };
   const playing = banks.map((bank): Playing => {
     const count = bank.unitIds.length;
@@ -116,7 +116,7 @@ export function runApart(
   const [first] = playing;
   for (let minute = 0; minute < run.minutes; minute += 1) {
     if (first !== undefined && minute % QUARTER === 0) beginQuarter(how, first.state, minute, undefined);
-    if (isUnit && minute === run.lose?.minute) fail(playing, run.lose.unitId, lPerKwh);
+    if (minute === lost?.minute) fail(playing, lost.unitId, lPerKwh);
     lead(engine, playing, how);
     playing.forEach(({ plant, state }, at) => {
       state.factor = first?.state.factor ?? 1;

@@ -4,16 +4,18 @@ import type { Installation } from '../installation/installation.ts';
 import { modesOf } from '../modes/modes.ts';
 import { cableLines } from '../figures/wiring/cableLines.ts';
 import { readerOf, sensorMark } from './sensors.ts';
+import { describePlaces } from '../words/places.ts';
 import type { Column, Row, Schedule } from './table.ts';
 import { type Label, type LabelKind, warningLabels } from './warningLabels.ts';
 
-type Key = 'place' | 'kind' | 'text' | 'count';
+type Key = 'place' | 'kind' | 'text' | 'count' | 'missing';
 
 const COLUMNS: readonly Column<Key>[] = [
   { key: 'place', title: 'Where it goes' },
   { key: 'kind', title: 'Kind' },
   { key: 'text', title: 'Text' },
   { key: 'count', title: 'Pieces' },
+  { key: 'missing', title: 'To be known first' },
 ];
 
 /** Each switch that takes a source away carries its own label. */
@@ -136,7 +138,14 @@ export function labelSchedule(installation: Installation): Schedule<Key> {
     rows: labels.map((label, at): Row<Key> => ({
       id: `label ${at + 1}`,
       partIds: label.partId === undefined ? [] : [label.partId],
-      cells: { place: label.place, kind: label.kind, text: label.text, count: label.count ?? 1 },
+      ...(label.missing === undefined ? {} : { state: 'unknown' as const }),
+      cells: {
+        place: label.place,
+        kind: label.kind,
+        text: label.text,
+        count: label.count ?? 1,
+        missing: label.missing === undefined ? '' : describePlaces(installation, label.missing),
+      },
     })),
     notes: ['Local rules may want other words, colours and sizes.'],
   };

@@ -3,7 +3,7 @@ import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import type { Design } from '../design/schema.ts';
 import { compile } from '../installation/compile.ts';
 import { variantOf, withSwitchedSet } from '../testkit/bonding.ts';
-import { bank1, baseDesign, circuit1, stack1 } from '../testkit/designs.ts';
+import { bank1, baseDesign, circuit1, stack1, bank1 } from '../testkit/designs.ts';
 import { labelSheet } from '../formats/labelSheet.ts';
 import { svgOf } from '../formats/svg.ts';
 import { cellsOf, rowsOf } from '../testkit/schedules.ts';
@@ -274,6 +274,19 @@ it('warnings are in the words of the code profile, with voltage and short-circui
   expect(metric).toContain(
     'Rapid shutdown of South roof: opening this switch takes the voltage off the roof.',
   );
+});
+
+it('what is not known of a warning stays open on its label, and is named beside it', () => {
+  const rows = rowsOf('labels', (d) => {
+    withStrings(d, 8);
+    delete d.site.lowestC;
+    delete bank1(d).batteryTypeId;
+  });
+  const of = (words: string) => rows.find(({ cells }) => String(cells.text).includes(words));
+  expect(of('Solar direct current, up to ____ V')).toMatchObject({ state: 'unknown' });
+  expect(of('Solar direct current')?.cells.missing).toContain('lowest');
+  expect(of('Battery, direct current, up to ____ V')).toMatchObject({ state: 'unknown' });
+  expect(of('Battery, direct current')?.cells.missing).not.toBe('');
 });
 
 it('ports and both ends of a cable of comms are marked', () => {

@@ -1,8 +1,9 @@
-import { bankFault } from '../figures/bank/bankFault.ts';
+import { type BankFault, bankFault } from '../figures/bank/bankFault.ts';
 import { bankOfSet } from '../figures/bank/ofSet.ts';
 import { allStrings, knownString } from '../figures/pv/strings.ts';
 import type { Installation } from '../installation/installation.ts';
-import type { Known } from '../values/known.ts';
+import { type Known, known, mapKnown, uniquePaths, unknownAt } from '../values/known.ts';
+import type { Path } from '../values/problem.ts';
 import { formatNumber } from '../words/quantity.ts';
 
 export type LabelKind = 'warning' | 'isolation' | 'information' | 'mark';
@@ -14,7 +15,17 @@ export interface Label {
   readonly text: string;
   readonly partId?: string;
   readonly count?: number;
+  /** What its figures follow from and nobody has said: they are left open on the label, to be written in. */
+  readonly missing?: readonly Path[];
 }
+
+/** Room for a figure that is not known. */
+const OPEN = '____';
+const orOpen = (value: Known<number>): string => (value.known ? formatNumber(value.value) : OPEN);
+const missingOf = (...values: readonly Known<unknown>[]): Pick<Label, 'missing'> => {
+  const missing = uniquePaths(values.flatMap((one) => (one.known ? [] : one.missing)));
+  return missing.length === 0 ? {} : { missing };
+};
 
 function sourcesLabel(installation: Installation): Label[] {
   const { site, generators, arrays, stacks } = installation;
@@ -53,31 +64,33 @@ function boardLabels({ partitions }: Installation): Label[] {
 /** What somebody has to know before the cover of a battery comes off; where the code asks for it with its short-circuit current. */
 function batteryWords(
   installation: Installation,
-  maxV: number,
+  maxV: Known<number>,
   fault: Known<{ readonly amperes: number }>,
 ): string {
-  const volts = `up to ${formatNumber(maxV)} V`;
+  const volts = `up to ${orOpen(maxV)} V`;
   if (!isNorthAmerican(installation))
     return `Battery, direct current, ${volts}. Cannot be switched off inside. No flames, no metal tools or jewellery.`;
-  const short = fault.known
-    ? `, short circuit up to ${formatNumber(Math.ceil(fault.value.amperes / 100) / 10)} kA`
-    : '';
-  return `Warning: battery disconnect, ${volts}${short}. Arc flash and shock: cannot be switched off inside.`;
+  const short = orOpen(mapKnown(fault, ({ amperes }) => Math.ceil(amperes / 100) / 10));
+  return `Warning: battery disconnect, ${volts}, short circuit up to ${short} kA. Arc flash and shock: cannot be switched off inside.`;
 }
 
 function batteryLabels(installation: Installation): Label[] {
   return installation.stacks.flatMap((compiled): Label[] => {
-    const bank = bankOfSet(compiled);
-    if (!bank.known || bank.value === 'none') return [];
-    const { maxV, moduleCount } = bank.value;
+    const found = bankOfSet(compiled);
+    if (found.known && found.value === 'none') return [];
+    const bank = found.known && found.value !== 'none' ? found.value : undefined;
+    const open = found.known ? [] : found.missing;
+    const maxV: Known<number> = bank === undefined ? unknownAt(...open) : known(bank.maxV);
+    const fault: Known<BankFault> = bank === undefined ? unknownAt(...open) : bankFault(compiled, bank);
     return [
       {
         place: `battery of ${compiled.stack.name}`,
         partId: `bar ${compiled.stack.id}`,
         kind: 'warning',
-        text: batteryWords(installation, maxV, bankFault(compiled, bank.value)),
+        text: batteryWords(installation, maxV, fault),
+        ...missingOf(maxV, ...(isNorthAmerican(installation) ? [fault] : [])),
       },
-      ...Array.from({ length: moduleCount }, (_, at): Label => ({
+      ...Array.from({ length: bank?.moduleCount ?? 0 }, (_, at): Label => ({
         place: `module ${at + 1} of ${compiled.stack.name}`,
         kind: 'mark',
         text: `Module ${at + 1} of ${compiled.stack.name}: plus and minus at both ends of its lead`,
@@ -93,7 +106,8 @@ const isNorthAmerican = ({ site }: Installation): boolean => site.codeProfile ==
 function stringLabels(installation: Installation): Label[] {
   return allStrings(installation).map((one): Label => {
     const given = knownString(one, installation.site);
-    const upTo = given.known ? `, up to ${formatNumber(Math.ceil(given.value.volts.coldOpenV))} V` : '';
+    const coldV = mapKnown(given, ({ volts }) => Math.ceil(volts.coldOpenV));
+    const upTo = `, up to ${orOpen(coldV)} V`;
     return {
       place: `string of ${one.array.name} at its input ${one.place.input}`,
       partId: `array ${one.array.id}`,
@@ -101,6 +115,7 @@ function stringLabels(installation: Installation): Label[] {
       text: isNorthAmerican(installation)
         ? `Warning: electric shock. Solar direct current${upTo}. Both sides of an open switch may be live.`
         : `Solar direct current${upTo}: live in daylight, also when all is switched off. Never part plugs under load.`,
+      ...missingOf(coldV),
     };
   });
 }
