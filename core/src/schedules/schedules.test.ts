@@ -3,7 +3,7 @@ import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import type { Design } from '../design/schema.ts';
 import { compile } from '../installation/compile.ts';
 import { variantOf, withSwitchedSet } from '../testkit/bonding.ts';
-import { bank1, baseDesign, circuit1, stack1, bank1 } from '../testkit/designs.ts';
+import { bank1, baseDesign, circuit1, stack1 } from '../testkit/designs.ts';
 import { labelSheet } from '../formats/labelSheet.ts';
 import { svgOf } from '../formats/svg.ts';
 import { cellsOf, rowsOf } from '../testkit/schedules.ts';
