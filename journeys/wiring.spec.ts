@@ -141,3 +141,29 @@ test('a breaker that the inverters cannot trip is seen, with what protects inste
   await expect(row).toContainText('does not trip, 49.7 A for 60 ms');
   await expect(faults).toContainText('earth faults: a residual-current device of type A');
 });
+
+test('a symbol of the single line is moved by hand, by button and by key, kept over a reload, and goes back', async ({
+  page,
+}) => {
+  await comeInAs(page, 'Dana');
+  await openJob(page, 'Tern Rock field station');
+  await goTo(page, 'Wiring');
+  const unit = drawing(page).getByRole('button', { name: /^unit 2/ });
+  const left = async (): Promise<number> => Number(await unit.locator('rect.hit').getAttribute('x'));
+  const top = async (): Promise<number> => Number(await unit.locator('rect.hit').getAttribute('y'));
+  await unit.click();
+  const [fromX, fromY] = [await left(), await top()];
+  await page.getByRole('button', { name: 'Move right' }).click();
+  await expect.poll(left).toBeCloseTo(fromX + 10, 6);
+  await unit.focus();
+  await page.keyboard.press('Alt+ArrowDown');
+  await expect.poll(top).toBeCloseTo(fromY + 10, 6);
+  await saved(page);
+  await page.reload();
+  await expect.poll(left).toBeCloseTo(fromX + 10, 6);
+  await unit.click();
+  await page.getByRole('button', { name: 'Back to its place' }).click();
+  await expect.poll(left).toBeCloseTo(fromX, 6);
+  await expect.poll(top).toBeCloseTo(fromY, 6);
+  await saved(page);
+});

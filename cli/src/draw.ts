@@ -11,6 +11,7 @@ import {
   layoutQuestion,
   modesOf,
   onSheet,
+  nudged,
   readLayout,
   SAMPLE_TYPES,
   svgOf,
@@ -39,7 +40,8 @@ async function sheetOf(design: Design, modeId: string | undefined): Promise<Draw
     edges: [...question.edges],
     children: [...question.children],
   });
-  const drawing = drawDiagram(installation, network, diagram, readLayout(answer), { mode });
+  const layout = nudged(readLayout(answer), diagram, installation.wiring?.nudges);
+  const drawing = drawDiagram(installation, network, diagram, layout, { mode });
   return onSheet(drawing, { job: design.name, revision: 'file', mode: mode.label, date: '', name: '' });
 }
 

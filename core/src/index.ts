@@ -256,6 +256,7 @@ export {
 } from './modes/walk.ts';
 export { type Diagram, type DiagramEdge, type DiagramNode, diagramOf } from './diagram/graph.ts';
 export { drawDiagram, SOURCE_WORDS } from './diagram/draw.ts';
+export { NUDGE_PX, nudged } from './diagram/nudge.ts';
 export {
   type Layout,
   type LayoutAnswer,

@@ -133,6 +133,14 @@ export const stockLength = z.strictObject({
   lengthM: positive.max(5000),
 });
 
+/** A symbol of the single line that somebody has moved from where it was laid. */
+const nudge = z.strictObject({
+  id,
+  nodeId: z.string().min(1).max(200).describe('The symbol, by what it stands for.'),
+  dxPx: z.number().min(-5000).max(5000),
+  dyPx: z.number().min(-5000).max(5000),
+});
+
 export const wiring = z.strictObject({
   laying: laying.optional().describe('How cables are laid in this job.'),
   cables: entities(cable, 12_000).optional(),
@@ -147,6 +155,9 @@ export const wiring = z.strictObject({
     .max(3)
     .optional()
     .describe('What counts as done only with a photo of it.'),
+  nudges: entities(nudge, 500).optional().describe('Symbols of the single line that were moved by hand.'),
   kerfM: nonNegative.max(1).optional().describe('Lost at each cut.'),
 });
+export type Nudge = z.infer<typeof nudge>;
+
 export type Wiring = z.infer<typeof wiring>;

@@ -6,6 +6,7 @@ import {
   layoutQuestion,
   modesOf,
   onSheet,
+  nudged,
   readLayout,
   svgOf,
 } from '@bastion/core';
@@ -30,7 +31,8 @@ export async function singleLineReport(
     edges: [...question.edges],
     children: [...question.children],
   });
-  const drawing = drawDiagram(installation, network, diagram, readLayout(answer), { mode });
+  const layout = nudged(readLayout(answer), diagram, installation.wiring?.nudges);
+  const drawing = drawDiagram(installation, network, diagram, layout, { mode });
   const sheet = onSheet(drawing, {
     job: design.name,
     revision: String(made.revision),

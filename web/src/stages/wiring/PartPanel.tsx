@@ -4,6 +4,7 @@ import { useJob, useOpenJob } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
 import { SelectField, TextField } from '../../ui/fields.tsx';
 import { deviceIn, deviceOf } from './deviceEdits.ts';
+import { NudgeButtons } from './NudgeButtons.tsx';
 import { useLight } from '../../state/light.ts';
 import { fieldHref } from '../../ui/fieldLinks.ts';
 import { FindingList } from '../../ui/FindingLines.tsx';
@@ -114,9 +115,12 @@ function DevicePlace({ part }: { readonly part: Part }) {
 export function PartPanel({
   parts,
   network,
+  nodeId,
 }: {
   readonly parts: readonly Part[];
   readonly network: Network;
+  /** The symbol that stands for them. */
+  readonly nodeId: string | undefined;
 }) {
   const { analysis } = useOpenJob();
   const lightPart = useLight((store) => store.lightPart);
@@ -138,6 +142,7 @@ export function PartPanel({
       {part.kind === 'device' && part.role !== 'circuit' && part.role !== 'service-main' && (
         <DevicePlace part={part} />
       )}
+      {nodeId !== undefined && <NudgeButtons nodeId={nodeId} />}
       <FindingList found={found} onLight={(isOn) => lightPart(isOn ? part.id : undefined)} />
     </section>
   );

@@ -10,6 +10,8 @@ import {
 } from '@bastion/core';
 import { Maximize, ZoomIn, ZoomOut } from 'lucide-react';
 import { memo, useId, useMemo } from 'react';
+import { useOpenJob } from '../../state/job.ts';
+import { type Direction, directionOf, nudge } from './nudgeEdits.ts';
 import { usePrinting } from '../../ui/usePrinting.ts';
 import { useView } from './useView.ts';
 import './wiring.css';
@@ -60,6 +62,8 @@ interface NodeProps {
   readonly onPress: (nodeId: string) => void;
   readonly onPick: (nodeId: string) => void;
   readonly onLight: (nodeId: string | undefined) => void;
+  /** Undefined for who may not change anything. */
+  readonly onNudge: ((nodeId: string, direction: Direction) => void) | undefined;
 }
 
 const NodeView = memo(function NodeView({
@@ -71,6 +75,7 @@ const NodeView = memo(function NodeView({
   onPress,
   onPick,
   onLight,
+  onNudge,
 }: NodeProps) {
   return (
     <g
@@ -81,6 +86,13 @@ const NodeView = memo(function NodeView({
       aria-pressed={isChosen}
       onClick={() => onPress(node.id)}
       onKeyDown={(event) => {
+        const direction = event.altKey ? directionOf(event.key) : undefined;
+        if (direction !== undefined && onNudge !== undefined) {
+          event.preventDefault();
+          event.stopPropagation();
+          onNudge(node.id, direction);
+          return;
+        }
         if (event.key !== 'Enter' && event.key !== ' ') return;
         event.preventDefault();
         onPick(node.id);
@@ -114,8 +126,9 @@ interface ViewProps {
   readonly onLight: (nodeId: string | undefined) => void;
 }
 
-/** The single line to look at: drag or arrows move it, + − 0 or the buttons size it, a press picks a part. */
+/** The single line to look at: drag or arrows move it, + − 0 or the buttons size it, a press picks a part, Alt and an arrow move that. */
 export function SingleLineView({ diagram, layout, drawing, title, chosen, lit, onPick, onLight }: ViewProps) {
+  const { canEdit } = useOpenJob();
   const { frame, view, fit, zoomBy, centreOn, wasDragged, handlers } = useView(drawing);
   // On paper the whole of it stands, whatever was looked at on the screen.
   const shownView = usePrinting() ? undefined : view;
@@ -211,6 +224,7 @@ export function SingleLineView({ diagram, layout, drawing, title, chosen, lit, o
               }}
               onPick={onPick}
               onLight={onLight}
+              onNudge={canEdit ? nudge : undefined}
             />
           ))}
         </g>

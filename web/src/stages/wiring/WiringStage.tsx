@@ -5,6 +5,7 @@ import {
   modeMatrix,
   modesOf,
   type Network,
+  nudged,
   type Part,
 } from '@bastion/core';
 import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
@@ -43,7 +44,12 @@ const Wired = memo(function Wired({
   const [picked, setPicked] = useState<Picked>({});
   // What lies below the drawing follows the first picture.
   const isWhole = useDeferredValue(true, false);
-  const { network, diagram, layout } = line;
+  const { network, diagram } = line;
+  const nudges = installation.wiring?.nudges;
+  const layout = useMemo(
+    () => line.layout && nudged(line.layout, diagram, nudges),
+    [line.layout, diagram, nudges],
+  );
   const mode = modesOf(installation).find((one) => one.id === modeId);
   const matrix = useMemo(() => modeMatrix(installation), [installation]);
   const node = diagram.nodes.find(({ id }) => id === picked.nodeId);
@@ -85,7 +91,7 @@ const Wired = memo(function Wired({
         {matrix.known && (
           <ModeMatrix rows={matrix.value} modeId={modeId} chosen={picked.cell?.key} onPick={pickCell} />
         )}
-        <PartPanel parts={parts} network={network} />
+        <PartPanel parts={parts} network={network} nodeId={picked.nodeId} />
       </div>
       <BondMends />
       {network.problems.map(({ path, message }) => (
