@@ -15,13 +15,15 @@ const RESERVE_STEP = 0.05;
 const STEP_W = 50;
 
 /** More modules of the type of the bank, joined as the others are. */
-export function moreModules({ compiled }: Trouble): Candidate[] {
+export function moreModules({ compiled, cause }: Trouble): Candidate[] {
   if (compiled === undefined || typeof compiled.stack.bank !== 'object') return [];
   return [
     {
       id: 'more-modules',
       title: (step) => (step === 1 ? 'One more battery module' : `${step} more battery modules`),
       most: MORE_MODULES,
+      // Energy only adds up; a current may be shared worse by more of them.
+      isRising: cause.worst.check === 'bank.autonomy',
       make: (design, step) =>
         inBank(compiled.stack.id, (bank) => {
           const modules = [...bank.modules];

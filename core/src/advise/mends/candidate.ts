@@ -11,6 +11,8 @@ export interface Candidate {
   readonly make: (design: Design, step: number) => Design | undefined;
   /** How many steps are tried. */
   readonly most: number;
+  /** Each step does more of the same good: where the last one does not clear the cause, none before it does. */
+  readonly isRising?: boolean;
 }
 
 /** What a mend is looked for in. */

@@ -79,6 +79,8 @@ function leaving(trouble: Trouble): Candidate[] {
           .map(({ name }) => name)
           .join(', ')} off the backup output`,
       most: Math.min(TRIED, order.length),
+      // Less load on one line may put the others out of balance; every other limit only gains by it.
+      isRising: !trouble.cause.worst.check.startsWith('balance.'),
       make: (draft, step) => {
         const ids = new Set(order.slice(0, step).map(({ id }) => id));
         const { design: made, id: toId } = withUnbacked(draft, compiled.stack.id);
@@ -121,6 +123,7 @@ export function moreUnits({ compiled }: Trouble): Candidate[] {
             ? 'One more unit'
             : `${step} more units`,
       most: MORE_UNITS,
+      isRising: true,
       make: (design, step) =>
         withItsDevices(
           inStack(stack.id, (one) => {

@@ -72,10 +72,25 @@ const isBetter = (cause: Cause, left: RegisteredFinding | undefined): boolean =>
 
 /** The smallest step of a candidate that clears the cause. */
 function clearing(trouble: Trouble, candidate: Candidate): { design: Design; step: number } | undefined {
-  for (let step = 1; step <= candidate.most; step += 1) {
+  const made = (step: number): { design: Design; step: number } | undefined => {
     const next = candidate.make(trouble.design, step);
-    if (next === undefined || next === trouble.design) continue;
-    if (isBetter(trouble.cause, leftOf(trouble, next))) return { design: next, step };
+    if (next === undefined || next === trouble.design) return undefined;
+    return isBetter(trouble.cause, leftOf(trouble, next)) ? { design: next, step } : undefined;
+  };
+  if (candidate.isRising === true) {
+    let found = made(candidate.most);
+    // Halved until the step below does not clear it.
+    for (let low = 0; found !== undefined && found.step - low > 1;) {
+      const middle = Math.floor((low + found.step) / 2);
+      const less = made(middle);
+      if (less === undefined) low = middle;
+      else found = less;
+    }
+    return found;
+  }
+  for (let step = 1; step <= candidate.most; step += 1) {
+    const found = made(step);
+    if (found !== undefined) return found;
   }
   return undefined;
 }
@@ -90,7 +105,17 @@ function effectOf(trouble: Trouble, design: Design): MendEffect | undefined {
   const read = rereadDesign(trouble.design, design, catalogue);
   if (!read.ok) return undefined;
   const after = analyse(read.value, catalogue);
-  const left = leftOf(trouble, read.value);
+  const { cause } = trouble;
+  const checks = new Set<string>(cause.findings.map(({ check }) => check));
+  const [left] = after.findings
+    .filter(
+      (finding) =>
+        checks.has(finding.check) &&
+        cause.modes.includes(finding.mode) &&
+        finding.state !== 'within' &&
+        inSameCause(cause, finding),
+    )
+    .sort(compareFindings);
   return {
     state: left?.state ?? 'within',
     message:

@@ -143,6 +143,7 @@ export function lessCharging({ compiled }: Trouble, key: 'gridChargeW' | 'genera
       title: (step) =>
         `Charge with ${at(step)} W a unit from the ${key === 'gridChargeW' ? 'grid' : 'generator'}`,
       most: CHARGE_STEPS,
+      isRising: true,
       make: (design, step) => inStack(compiled.stack.id, (one) => ({ ...one, [key]: at(step) }))(design),
     },
   ];
