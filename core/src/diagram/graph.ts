@@ -103,6 +103,9 @@ const DEVICE_WORDS: Readonly<Record<NonNullable<Part['role']>, string>> = {
 
 function symbolOf(part: Part): SymbolKind | undefined {
   if (part.kind !== 'device') return SYMBOL_OF[part.kind];
+  // It parts no line: a plain switch, and none where there is none.
+  if (part.role === 'enable-switch')
+    return part.fitted?.known === true && part.fitted.value === 'none' ? undefined : 'bypass';
   return part.role === 'grid-isolator' || part.role === 'dc-switch' ? 'isolator' : 'breaker';
 }
 
@@ -275,8 +278,11 @@ function edgesOf(network: Network, nodes: ReadonlySet<string>): DiagramEdge[] {
     mark: markOf(network, runs),
   }));
   const links = network.links.flatMap(({ id, kind, a, b }): DiagramEdge[] => {
-    if (kind !== 'meter-bus' && kind !== 'sensor-pair') return [];
-    const [from, to] = [nodeOfPart(a.partId), nodeOfPart(b.partId)];
+    const isEnable = partById.get(b.partId)?.role === 'enable-switch';
+    if (kind !== 'meter-bus' && kind !== 'sensor-pair' && !isEnable) return [];
+    // A switch stands above what it lets run.
+    const [upper, lower] = isEnable ? [b, a] : [a, b];
+    const [from, to] = [nodeOfPart(upper.partId), nodeOfPart(lower.partId)];
     return from === undefined || to === undefined
       ? []
       : [{ id, from, to, side: 'axis', use: 'comms', runIds: [], mark: '' }];
