@@ -53,9 +53,14 @@ checkTable(gridControlSupply, [
     missing: 'types/variant/controlOutA',
   },
   {
-    name: 'works by itself, and nothing feeds it',
-    edit: fed({ controlSupply: 'none' }),
-    state: 'over',
-    says: 'nothing feeds its controls',
+    name: 'what the controls take is stated in part',
+    edit: fed({ controlVa: undefined }),
+    state: 'unknown',
+    missing: 'types/own/controlVa',
+  },
+  {
+    name: 'nothing is stated of the controls: the cable asks',
+    edit: fed({ controlV: undefined, controlVa: undefined }),
+    state: 'nothing',
   },
 ]);

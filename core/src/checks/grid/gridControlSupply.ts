@@ -1,6 +1,6 @@
 import type { InverterType } from '../../catalogue/inverterType.ts';
 import type { TransferDeviceType } from '../../catalogue/sourceTypes.ts';
-import { all, field, type Known, known, mapKnown } from '../../values/known.ts';
+import { all, field, type Known, mapKnown } from '../../values/known.ts';
 import { formatNumber } from '../../words/quantity.ts';
 import type { Check } from '../check.ts';
 import { eachRuling, type Ruling, rulingSentences } from '../support/reasons.ts';
@@ -47,11 +47,6 @@ function judged({ givesV, givesA, takesV, takesVa }: Supplied): Ruling {
   };
 }
 
-const NOTHING: Ruling = {
-  reasons: ['its transfer device works by itself, and nothing feeds its controls'],
-  kept: '',
-};
-
 /** Controls that an inverter feeds get the voltage that they are made for, and no more current is asked than its output gives. */
 export const gridControlSupply: Check<'grid.control-supply'> = {
   id: 'grid.control-supply',
@@ -68,9 +63,9 @@ export const gridControlSupply: Check<'grid.control-supply'> = {
       ({ transferDevice, type }) => {
         if (!transferDevice.known || transferDevice.value === 'none') return undefined;
         const device = transferDevice.value;
-        if (device.control === 'hand') return undefined;
-        if (device.controlSupply === 'none') return known(NOTHING);
-        if (device.controlSupply !== 'from-inverter') return undefined;
+        if (device.control === 'hand' || device.controlSupply !== 'from-inverter') return undefined;
+        // A type that says nothing of what its controls take is asked for it where their cable is sized.
+        if (device.controlV === undefined && device.controlVa === undefined) return undefined;
         return type.known ? mapKnown(suppliedBy(device, type.value), judged) : type;
       },
       (_, ruling) => ruling,
