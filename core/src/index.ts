@@ -419,3 +419,4 @@ export {
   type ExerciseAsk,
   openExercise,
 } from './site/apprentice.ts';
+export { remember } from './values/remember.ts';

@@ -1,4 +1,4 @@
-import { type Circuit, type Design, libraryItem, speaksForSet, type Unit } from '@bastion/core';
+import { type Circuit, type Design, libraryItem, remember, speaksForSet, type Unit } from '@bastion/core';
 import { useId } from 'react';
 import { useJob, useOpenJob } from '../../state/job.ts';
 import { put } from '../../state/put.ts';
@@ -14,8 +14,10 @@ const WAYS = [
 
 const ROUTER = 'Router and modem';
 
-const hasRouter = ({ name, items }: Circuit): boolean =>
-  [name, ...items.map((item) => item.name)].some((one) => libraryItem(one)?.item.name === ROUTER);
+/** Looked up in the library once for each circuit: most edits leave most of them alone. */
+const hasRouter = remember(({ name, items }: Circuit): boolean =>
+  [name, ...items.map((item) => item.name)].some((one) => libraryItem(one)?.item.name === ROUTER),
+);
 
 /** The circuit that the router of the building hangs on; those that have one by their survey come first. */
 function RouterCircuit() {
@@ -23,7 +25,7 @@ function RouterCircuit() {
   const change = useJob((store) => store.change);
   const id = useId();
   const likely = design.circuits.filter(hasRouter);
-  const others = design.circuits.filter((one) => !likely.includes(one));
+  const others = design.circuits.filter((one) => !hasRouter(one));
   const fed = design.circuits.filter(({ feedsRouter }) => feedsRouter === 'yes');
   const options = (circuits: readonly Circuit[]) =>
     circuits.map((circuit) => (

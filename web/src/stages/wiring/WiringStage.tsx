@@ -8,9 +8,10 @@ import {
   nudged,
   type Part,
 } from '@bastion/core';
-import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
+import { memo, useCallback, useMemo, useState } from 'react';
 import { useJob, useOpenJob } from '../../state/job.ts';
 import { useLight } from '../../state/light.ts';
+import { useStaged } from '../../ui/useStaged.ts';
 import { useAfterPaint } from '../../ui/useAfterPaint.ts';
 import { BROKEN_WORDS } from '../../workers/broken.ts';
 import { BondMends } from './BondMends.tsx';
@@ -42,8 +43,6 @@ const Wired = memo(function Wired({
   const chooseMode = useJob((store) => store.chooseMode);
   const { litPart, lightPart } = useLight();
   const [picked, setPicked] = useState<Picked>({});
-  // What lies below the drawing follows the first picture.
-  const isWhole = useDeferredValue(true, false);
   const { network, diagram } = line;
   const nudges = installation.wiring?.nudges;
   const layout = useMemo(
@@ -118,9 +117,7 @@ const Wired = memo(function Wired({
         </>
       )}
       <SchedulePanel chosen={partIds} onPick={inkPath} />
-      {isWhole && (
-        <Below network={network} parts={parts} partIds={partIds} onPick={(partId) => pick(nodeOf(partId))} />
-      )}
+      <Below network={network} parts={parts} partIds={partIds} onPick={(partId) => pick(nodeOf(partId))} />
     </div>
   );
 });
@@ -132,8 +129,9 @@ interface BelowProps {
   readonly onPick: (partId: string) => void;
 }
 
-/** The tables below the drawing and its schedules. */
+/** The tables below the drawing and its schedules: they follow the first picture, one after the other. */
 function Below({ network, parts, partIds, onPick }: BelowProps) {
+  const shown = useStaged(4);
   const boards = useMemo(
     () => new Set(parts.flatMap(({ partitionId }) => (partitionId === undefined ? [] : [partitionId]))),
     [parts],
@@ -141,24 +139,32 @@ function Below({ network, parts, partIds, onPick }: BelowProps) {
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 xl:grid-cols-[minmax(0,1fr)_400px]">
       <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
-        <section className="sheet p-3">
-          <h3 className="font-semibold">Devices in the lines</h3>
-          <LineDevices network={network} chosen={partIds} onPick={onPick} />
-        </section>
-        <section className="below sheet p-3">
-          <h3 className="font-semibold">Circuits</h3>
-          <CircuitTable partitionIds={boards} />
-        </section>
-        <section className="below sheet p-3">
-          <h3 className="font-semibold">Fault protection without the grid</h3>
-          <FaultTable />
-        </section>
+        {shown > 0 && (
+          <section className="sheet p-3">
+            <h3 className="font-semibold">Devices in the lines</h3>
+            <LineDevices network={network} chosen={partIds} onPick={onPick} />
+          </section>
+        )}
+        {shown > 1 && (
+          <section className="below sheet p-3">
+            <h3 className="font-semibold">Circuits</h3>
+            <CircuitTable partitionIds={boards} />
+          </section>
+        )}
+        {shown > 2 && (
+          <section className="below sheet p-3">
+            <h3 className="font-semibold">Fault protection without the grid</h3>
+            <FaultTable />
+          </section>
+        )}
       </div>
-      <div className="grid grid-cols-1 gap-4">
-        <EarthingForm />
-        <InstrumentsPanel />
-        <BuildingNetwork />
-      </div>
+      {shown > 3 && (
+        <div className="grid grid-cols-1 gap-4">
+          <EarthingForm />
+          <InstrumentsPanel />
+          <BuildingNetwork />
+        </div>
+      )}
     </div>
   );
 }
