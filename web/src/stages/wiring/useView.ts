@@ -1,11 +1,4 @@
-import {
-  type KeyboardEvent,
-  type PointerEvent,
-  type WheelEvent,
-  useLayoutEffect,
-  useRef,
-  useState,
-} from 'react';
+import { type KeyboardEvent, type PointerEvent, type WheelEvent, useEffect, useRef, useState } from 'react';
 
 interface View {
   readonly x: number;
@@ -40,8 +33,13 @@ export function useView(size: { readonly widthPx: number; readonly heightPx: num
   };
   const now = (): View => view ?? first();
   const isUnset = view === undefined;
-  useLayoutEffect(() => {
-    if (isUnset && frame.current !== null) setView(first());
+  // All of it is drawn first: to measure before that picture would lay out the whole page a second time.
+  useEffect(() => {
+    if (!isUnset) return;
+    const measured = requestAnimationFrame(() => {
+      if (frame.current !== null) setView(first());
+    });
+    return () => cancelAnimationFrame(measured);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once, when the drawing first stands: after that the view is whoever's who looks
   }, [isUnset]);
   const zoomBy = (factor: number, at?: { x: number; y: number }): void => {
