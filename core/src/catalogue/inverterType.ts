@@ -109,6 +109,7 @@ export const inverterType = z
       .max(1000)
       .optional()
       .describe('Voltage of its output for the controls of a transfer device, where it has one.'),
+    controlOutCurrent: z.enum(['ac', 'dc']).optional(),
     controlOutA: positive.max(200).optional().describe('Most that this output gives.'),
     batteryWindowV: windowV,
     lowVoltageTripV: positive,

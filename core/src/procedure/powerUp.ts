@@ -7,6 +7,7 @@ import { bankOfSet } from '../figures/bank/ofSet.ts';
 import type { CompiledStack, Installation } from '../installation/installation.ts';
 import { isOwnBank } from '../installation/ownBank.ts';
 import type { ProcedureStep, ReadingSpec } from './schema.ts';
+import { enableLines } from './enableLines.ts';
 import { selfCheckStep } from './selfCheck.ts';
 import { confirmation, missingWords, voltageSpec } from './specs.ts';
 
@@ -191,25 +192,6 @@ function gridReadings(installation: Installation): ReadingSpec[] {
   return [
     ...lines.map((line) => voltageSpec(installation, line)),
     ...(lines.length === 3 ? [confirmation('rotation', 'Phase rotation L1, L2, L3 at every port')] : []),
-  ];
-}
-
-/** What has to be so at the enable input before the set runs. */
-function enableLines({ network }: Installation, compiled: CompiledStack): string[] {
-  const input = typeOf(compiled)?.enableInput;
-  if (input === undefined || input === 'none' || !network.known) return [];
-  const part = network.value.parts.find(({ id }) => id === `enable ${compiled.stack.id}`);
-  const isThere = part?.fitted?.known === true ? part.fitted.value === 'yes' : undefined;
-  if (isThere === undefined)
-    return ['Look at the enable input: a switch, a bridge or neither, as the manual of the type wants it.'];
-  if (!isThere)
-    return [
-      input === 'closed-runs'
-        ? 'The enable input is bridged: look that the bridge sits in its terminal.'
-        : 'Nothing is joined to the enable input: look that it is so.',
-    ];
-  return [
-    `${input === 'closed-runs' ? 'Close' : 'Open'} the enable switch last. It stops the inverters again and parts nothing: their terminals stay live.`,
   ];
 }
 

@@ -178,6 +178,19 @@ describe('banks side by side', () => {
     expect(results[0]?.litres).toBeLessThan(10.2);
   });
 
+  it('have burnt what a bank was given that stops later', () => {
+    const L2 = threeLines().apart[1]?.unitIds[0];
+    const edit = (d: Design): void => {
+      withSet(d);
+      Object.assign(d.generators[0] ?? {}, { fuelL: 30 });
+    };
+    const lose = { what: 'unit' as const, minute: 2300, unitId: L2 ?? '' };
+    const { results } = played(edit, { minutes: 20_000, lose });
+    expect(results[1]?.lastedMinutes).toBe(2300);
+    expect(results[1]?.energy.generator).toBeGreaterThan(0);
+    expect(results[0]?.litres).toBeLessThan(30.2);
+  });
+
   it('lose a unit: one of two leaves all of its line to the other, the only one of a line leaves it dark', () => {
     const [onL1, onL2] = threeLines().apart.map(({ unitIds }) => unitIds[0] ?? '');
     const lose = (unitId = '') => ({ lose: { what: 'unit' as const, minute: 60, unitId } });

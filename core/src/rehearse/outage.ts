@@ -49,7 +49,7 @@ export function runOutage(plant: Plant, asked: OutageRun, watch?: Watch, trace?:
   for (let from = 0; from < minutes; from += QUARTER) {
     beginQuarter(run, state, from, trace);
     const to = Math.min(from + QUARTER, minutes);
-    const before = watch === undefined ? undefined : state.copy();
+    const before = watch === undefined ? undefined : state.copy(plant, run);
     const isEven = to - from === QUARTER && playQuarter(plant, run, state, from);
     if (!isEven) playMinutes(plant, run, state, from, to, watch);
     // Who watches sees the minutes of an even quarter as well; what is carried on is the same whether anybody watches or not.

@@ -100,9 +100,8 @@ export class OutageState {
   }
 
   /** The same at this moment, to go on by itself. */
-  copy(): OutageState {
-    const copy: OutageState = Object.create(OutageState.prototype) as OutageState;
-    return Object.assign(copy, this, { boardMinutes: this.boardMinutes.slice() });
+  copy(plant: Plant, run: OutageRun): OutageState {
+    return Object.assign(new OutageState(plant, run), this, { boardMinutes: this.boardMinutes.slice() });
   }
 
   /** Gives the boards that were on the minutes in which they were served: of each the part that was fed. */

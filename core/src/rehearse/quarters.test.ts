@@ -23,7 +23,7 @@ function beside(one: Plant, how: OutageRun): { even: number; all: number } {
   let all = 0;
   for (let from = 0; from + QUARTER <= how.minutes; from += QUARTER) {
     state.factor = how.loadFactor * (0.8 + ((from * 7) % 40) / 100);
-    const inOne = state.copy();
+    const inOne = state.copy(one, how);
     const isEven = playQuarter(one, how, inOne, from);
     playMinutes(one, how, state, from, from + QUARTER, undefined);
     all += 1;

@@ -50,7 +50,8 @@ function lead(engine: SharedEngine, playing: readonly Playing[], run: OutageRun)
     engine.phase = OFF;
     return;
   }
-  const litres = engine.idleL + reached.reduce((sum, { state }) => sum + state.litres, 0);
+  // What a bank that has stopped since was given is burnt all the same.
+  const litres = engine.idleL + playing.reduce((sum, { state }) => sum + state.litres, 0);
   const hasFuel = litres < first.fuelL;
   if (engine.phase === OFF && hasFuel && reached.some((one) => wants(one, run))) {
     engine.phase = COMING;

@@ -111,6 +111,7 @@ const FIELDS: Readonly<Record<string, string>> = {
   controlDeviceA: 'largest device ahead of the controls of the transfer device',
   enableInput: 'whether its type has an enable input',
   controlOutV: 'voltage of the control output of the inverter',
+  controlOutCurrent: 'kind of current of the control output of the inverter',
   controlOutA: 'most that the control output of the inverter gives',
   level: 'level in its pile',
   pile: 'pile it stands in',

@@ -30,6 +30,7 @@ export const HIGH_VOLTAGE_HYBRIDS: readonly InverterType[] = [
     generatorPortA: 'none',
     transferMs: 20,
     controlOutV: 24,
+    controlOutCurrent: 'dc',
     controlOutA: 2,
     batteryWindowV: { min: 160, max: 700 },
     lowVoltageTripV: 165,

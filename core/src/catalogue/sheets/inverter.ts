@@ -75,6 +75,7 @@ export const INVERTER_SHEET: readonly SheetGroup[] = [
     figure('reconnectDelayS', 'Watches the grid before it reconnects', 's'),
     choice('enableInput', 'Enable input: runs while it is', 'closed-runs', 'open-runs', 'none'),
     figure('controlOutV', 'Output for controls of a transfer device', 'V'),
+    choice('controlOutCurrent', 'Current of this output', 'ac', 'dc'),
     figure('controlOutA', 'This output gives at most', 'A'),
   ),
   group(

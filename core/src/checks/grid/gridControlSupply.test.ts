@@ -12,11 +12,18 @@ const fed =
       variantOf('transfer-device', 'transfer-200a-split', {
         id: 'own',
         controlSupply: 'from-inverter',
+        controlCurrent: 'dc',
         controlV: 24,
         controlVa: 36,
         ...device,
       }),
-      variantOf('inverter', 'hybrid-5k-1ph', { id: 'variant', controlOutV: 24, controlOutA: 2, ...inverter }),
+      variantOf('inverter', 'hybrid-5k-1ph', {
+        id: 'variant',
+        controlOutV: 24,
+        controlOutCurrent: 'dc',
+        controlOutA: 2,
+        ...inverter,
+      }),
     );
     Object.assign(stack1(design), { transferDeviceTypeId: 'own', inverterTypeId: 'variant' });
   };
@@ -46,6 +53,18 @@ checkTable(gridControlSupply, [
   { name: '27 V lie above', edit: fed({}, { controlOutV: 27 }), state: 'over', says: 'gives 27 V' },
   { name: '20.5 V lie above 85 %: 20.4 V', edit: fed({}, { controlOutV: 20.5 }), state: 'within' },
   { name: '20.3 V lie below', edit: fed({}, { controlOutV: 20.3 }), state: 'over', says: 'gives 20.3 V' },
+  {
+    name: 'a coil for DC on an AC output',
+    edit: fed({}, { controlOutCurrent: 'ac' }),
+    state: 'over',
+    says: 'take DC, and the output of the inverter for them gives AC',
+  },
+  {
+    name: 'whether its coil is for AC or DC is not known',
+    edit: fed({ controlCurrent: undefined }),
+    state: 'unknown',
+    missing: 'types/own/controlCurrent',
+  },
   {
     name: 'what the output gives is not known',
     edit: fed({}, { controlOutA: undefined }),

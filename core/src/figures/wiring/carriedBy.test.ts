@@ -175,3 +175,15 @@ describe('what a cable carries', () => {
     );
   });
 });
+
+it('whether the cable of controls carries AC or DC is asked for, and not taken for granted', () => {
+  const design = baseDesign();
+  withControls({ controlSupply: 'from-inverter', controlV: 24 })(design);
+  const installation = compile(design, SAMPLE_TYPES);
+  const lines = cableLines(installation);
+  const line = lines.known ? lines.value.find(({ use }) => use === 'control') : undefined;
+  expect(line && carriedBy(installation, line)).toMatchObject({
+    known: false,
+    missing: [['types', 'own', 'controlCurrent']],
+  });
+});

@@ -1,5 +1,5 @@
 import type { TransferDeviceType } from '../../catalogue/sourceTypes.ts';
-import { field } from '../../values/known.ts';
+import { all, field, mapKnown } from '../../values/known.ts';
 import type { FedAlone, Part, Port, TerminalName } from '../network.ts';
 import { backedUpBars } from './boards.ts';
 import type { Given } from './given.ts';
@@ -13,10 +13,27 @@ type Supplied = TransferDeviceType & { readonly controlSupply: 'from-inverter' |
 const isSupplied = (type: TransferDeviceType): type is Supplied =>
   type.controlSupply === 'from-inverter' || type.controlSupply === 'from-board';
 
-const fedOf = ({ id, controlSupply, controlVa, controlV, controlDeviceA }: Supplied): FedAlone => ({
+const fedOf = ({
+  id,
+  controlSupply,
+  controlCurrent,
+  controlVa,
+  controlV,
+  controlDeviceA,
+}: Supplied): FedAlone => ({
   what: 'controls',
   takesVa: field(controlVa, 'types', id, 'controlVa'),
-  volts: controlSupply === 'from-board' ? undefined : field(controlV, 'types', id, 'controlV'),
+  // Whether it is AC or DC decides what the cable loses: without it nothing can be said of it.
+  volts:
+    controlSupply === 'from-board'
+      ? undefined
+      : mapKnown(
+          all({
+            volts: field(controlV, 'types', id, 'controlV'),
+            current: field(controlCurrent, 'types', id, 'controlCurrent'),
+          }),
+          ({ volts }) => volts,
+        ),
   mostDeviceA: controlDeviceA,
   mostDevicePath: ['types', id, 'controlDeviceA'],
 });

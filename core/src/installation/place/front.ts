@@ -4,9 +4,14 @@ import type { OnWall } from './wall.ts';
 export const frontWantedM = ({ body }: Pick<OnWall, 'body'>): number | undefined =>
   body?.known === true ? body.value.depthM + body.value.clearFrontM : undefined;
 
-/** The most that any of them wants. */
-export const mostFrontM = (wall: readonly OnWall[]): number | undefined =>
-  wall.reduce<number | undefined>((most, one) => {
-    const wanted = frontWantedM(one);
-    return wanted === undefined ? most : Math.max(most ?? 0, wanted);
-  }, undefined);
+/** The most that any of them wants, and whether all of them are known. */
+export const mostFrontM = (
+  wall: readonly OnWall[],
+): { readonly mostM: number | undefined; readonly isWhole: boolean } => {
+  const things = wall.filter(({ body }) => body !== undefined);
+  const wanted = things.flatMap((one) => frontWantedM(one) ?? []);
+  return {
+    mostM: wanted.length === 0 ? undefined : Math.max(...wanted),
+    isWhole: wanted.length === things.length,
+  };
+};

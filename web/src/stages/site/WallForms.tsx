@@ -40,12 +40,14 @@ type Wall = NonNullable<Place['wall']>;
 /** How much room the things on the wall want in front of it. */
 function FrontWanted() {
   const { analysis } = useOpenJob();
-  const wanted = mostFrontM(analysis.installation.wall);
-  return wanted === undefined ? (
+  const { mostM, isWhole } = mostFrontM(analysis.installation.wall);
+  return mostM === undefined ? (
     <span />
   ) : (
     <p className="self-end text-[13px] text-quiet">
-      {formatQuantity(wanted, 'm')} wanted: the deepest thing, and the room to work before it
+      {isWhole ? '' : 'At least '}
+      {formatQuantity(mostM, 'm')} wanted: the deepest thing, and the room to work before it
+      {isWhole ? '' : '; not every type is known'}
     </p>
   );
 }
