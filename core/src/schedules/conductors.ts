@@ -228,10 +228,21 @@ export function conductorSchedule(
     columns: COLUMNS,
     rows: lines.known ? lines.value.filter(looksAt).map((line) => rowOf(installation, line)) : [],
     notes: lines.known
-      ? strayCables(installation, lines.value)
+      ? [...strayCables(installation, lines.value), ...unfedControls(installation)]
       : ['Nothing can be laid until the supply of the site is known.'],
   };
 }
+
+/** Controls of which nobody knows how they are fed have no cable here, and that is told. */
+const unfedControls = ({ stacks }: Installation): string[] =>
+  stacks.flatMap(({ stack, transferDevice }) => {
+    const device = transferDevice.known ? transferDevice.value : 'none';
+    return device !== 'none' && device.control === 'automatic' && device.controlSupply === undefined
+      ? [
+          `How the controls of the transfer device of ${stack.name} are fed is not known of its type: a cable of their own would be missing here.`,
+        ]
+      : [];
+  });
 
 /** What was said of cables that are no longer there. */
 function strayCables({ wiring }: Installation, lines: readonly CableLine[]): string[] {

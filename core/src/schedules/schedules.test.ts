@@ -333,3 +333,15 @@ it('parts count equipment, metres, ends and tools', () => {
   expect(cellsOf(rows, { what: 'flexible lead, 50 mm², red' }).count).toBe(4);
   expect(rows.some(({ cells }) => cells.group === 'protection')).toBe(true);
 });
+
+it('controls of which nobody knows how they are fed are told beside the conductors', () => {
+  const notes = (controlSupply: 'own' | undefined) => {
+    const design = baseDesign();
+    design.types.push(variantOf('transfer-device', 'transfer-200a-split', { id: 'own', controlSupply }));
+    stack1(design).transferDeviceTypeId = 'own';
+    const installation = compile(design, SAMPLE_TYPES);
+    return scheduleOf('conductors', { design, catalogue: SAMPLE_TYPES, installation }).notes;
+  };
+  expect(notes(undefined)).toContainEqual(expect.stringContaining('How the controls of the transfer device'));
+  expect(notes('own')).toEqual([]);
+});

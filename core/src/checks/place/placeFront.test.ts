@@ -1,6 +1,10 @@
+import { expect, it } from 'vitest';
+import { SAMPLE_TYPES } from '../../catalogue/samples.ts';
+import { compile } from '../../installation/compile.ts';
+import { mostFrontM } from '../../installation/place/front.ts';
 import type { Design } from '../../design/schema.ts';
 import { checkTable } from '../../testkit/checkTable.ts';
-import { stack1 } from '../../testkit/designs.ts';
+import { baseDesign, stack1 } from '../../testkit/designs.ts';
 import { addWall } from '../../testkit/wall.ts';
 import { placeFront } from './placeFront.ts';
 
@@ -27,3 +31,17 @@ checkTable(placeFront, [
     missing: 'stacks/s/inverterTypeId',
   },
 ]);
+
+it('what is wanted in front is the most of what is known, and says when something is not', () => {
+  const wall = (edit: (design: Design) => void) => {
+    const design = baseDesign();
+    edit(design);
+    return compile(design, SAMPLE_TYPES).wall;
+  };
+  expect(mostFrontM(wall(free()))).toEqual({ mostM: 1, isWhole: true });
+  const unknown = (d: Design): void => {
+    free()(d);
+    delete stack1(d).inverterTypeId;
+  };
+  expect(mostFrontM(wall(unknown))).toEqual({ mostM: undefined, isWhole: false });
+});

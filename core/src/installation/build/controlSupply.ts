@@ -41,7 +41,10 @@ const fedOf = ({
 /** Where the controls are fed from: the bars of a backed-up board, or an output of the inverter that speaks for the set. */
 function sourceOf(laying: Laying, given: Given, stackId: string, type: Supplied): Port | undefined {
   if (type.controlSupply === 'from-board') {
-    const bars = backedUpBars(laying, given.design, [stackId]);
+    // Without a board that stays on there is still the bar that the device itself feeds.
+    const bars =
+      backedUpBars(laying, given.design, [stackId]) ??
+      laying.ports.find(({ partId, role }) => role === 'bus' && partId === `loads ${stackId}`);
     const line = bars?.terminals.find(({ name }) => name !== 'N' && name !== 'PE');
     return bars && { ...bars, terminals: bars.terminals.filter((one) => one === line || one.name === 'N') };
   }

@@ -44,7 +44,10 @@ export function BankChoice({ apart, run, bank, onBank }: BankChoiceProps) {
           </label>
         );
       })}
-      <p className="text-quiet">{commonWords(apart)}</p>
+      <p className="text-quiet">
+        {commonWords(apart)}
+        {run?.lose?.what === 'module' ? ' A module that fails is lost to each of these banks here.' : ''}
+      </p>
     </fieldset>
   );
 }
