@@ -116,6 +116,7 @@ export { capabilityWithout } from './figures/capability/capability.ts';
 export { unitLines } from './installation/unitLines.ts';
 export { type BankLimitColumn, bankLimitTable } from './checks/support/bankLimitTable.ts';
 export { holdV, type JoinStep, joinSteps } from './figures/bank/joining.ts';
+export { type DeviceChoice, takeTypes, typesForDevices } from './advise/typesForDevices.ts';
 export { type BusPlan, planBus, planComms, plannedAddress } from './advise/wiring.ts';
 export { type FuelUse, fuelUse } from './figures/generator/fuel.ts';
 export { leadOhm } from './codes/leads.ts';
@@ -274,6 +275,8 @@ export {
 export type { Drawing, Ink, Shape } from './diagram/shapes.ts';
 export { drawingPage } from './diagram/page.ts';
 export { onSheet, type TitleBlock } from './diagram/sheet.ts';
+export { conductorColour } from './codes/conductorColour.ts';
+export { drawPort, type PortEnd } from './diagram/portDrawing.ts';
 export { svgOf, svgPath } from './formats/svg.ts';
 export { type BondingMend, bondingMends } from './advise/bonding.ts';
 export { pageOf, type StageKey, stageOfFinding, STAGES } from './wire/stages.ts';
@@ -315,7 +318,16 @@ export { motorStart, type MotorStart, type Starter, startersOf } from './rehears
 export { plantKey } from './rehearse/plantKey.ts';
 export { askedWords, bandRows, foundWords, keptBands } from './rehearse/keptWords.ts';
 export { tableValue as tableValueSchema } from './design/tableValue.ts';
-export type { Cable, Laying, LinkAsWired, Passage, Remnant, Splice, Wiring } from './design/wiringSchema.ts';
+export type {
+  Cable,
+  Laying,
+  LinkAsWired,
+  Passage,
+  ReadTerminal,
+  Remnant,
+  Splice,
+  Wiring,
+} from './design/wiringSchema.ts';
 export {
   askProblem,
   DEFAULT_NIGHTS,

@@ -77,22 +77,40 @@ export const timeCurve = z
 /** Current into a short circuit, as a multiple of the rated current, and for how long it lasts. */
 export const shortCircuit = z.strictObject({ multiple: positive.max(50), lastsMs: positive.max(60000) });
 
+/** What a terminal wants of whoever lands a conductor in it, beside its range. */
+const landingFields = {
+  stripMm: positive.max(100).optional(),
+  torqueNm: positive.max(200).optional(),
+  ends: z
+    .array(z.enum(['bare', 'ferrule', 'ring', 'fork', 'pin', 'plug']))
+    .min(1)
+    .optional()
+    .describe('pin: a pressed contact that goes into a socket; plug: one of its polarity.'),
+  mostConductors: z.number().int().min(1).max(12).optional(),
+  earthFirst: yesNo.optional().describe('Whether its earth is landed before all others.'),
+  earthMinMm2: positive
+    .max(1000)
+    .optional()
+    .describe('Thinnest earth, where its terminal is another than those of the lines.'),
+  earthMaxMm2: positive.max(1000).optional().describe('Thickest earth there.'),
+  earthTorqueNm: positive.max(200).optional(),
+  ferrite: yesNo.optional().describe('Whether a ferrite core goes over the conductors.'),
+  coverTorqueNm: positive.max(50).optional().describe('Of the screws of the cover that goes back on.'),
+};
+
+/** The same where any of it may be missing. */
+export const partialTerminal = {
+  minMm2: positive.max(1000).optional(),
+  maxMm2: positive.max(1000).optional(),
+  ...landingFields,
+};
+
 const terminalRow = z
   .strictObject({
     port: portName,
     minMm2: positive.max(1000),
     maxMm2: positive.max(1000),
-    stripMm: positive.max(100).optional(),
-    torqueNm: positive.max(200).optional(),
-    ends: z
-      .array(z.enum(['bare', 'ferrule', 'ring', 'fork', 'pin', 'plug']))
-      .min(1)
-      .optional()
-      .describe('pin: a pressed contact that goes into a socket; plug: one of its polarity.'),
-    mostConductors: z.number().int().min(1).max(12).optional(),
-    earthFirst: yesNo.optional().describe('Whether its earth is landed before all others.'),
-    ferrite: yesNo.optional().describe('Whether a ferrite core goes over the conductors.'),
-    coverTorqueNm: positive.max(50).optional().describe('Of the screws of the cover that goes back on.'),
+    ...landingFields,
   })
   .refine((one) => one.minMm2 <= one.maxMm2, 'needs its smallest conductor below its largest');
 export type TerminalRow = z.infer<typeof terminalRow>;

@@ -73,7 +73,17 @@ export const protectiveDeviceType = z
   .strictObject({
     ...common,
     kind: z.literal('protective-device'),
-    device: z.enum(['circuit-breaker', 'fuse', 'residual-current', 'dc-breaker', 'dc-fuse']),
+    device: z
+      .enum([
+        'circuit-breaker',
+        'fuse',
+        'residual-current',
+        'isolator',
+        'dc-breaker',
+        'dc-fuse',
+        'dc-isolator',
+      ])
+      .describe('An isolator opens its load by hand, and no fault.'),
     ratedA: positive.max(5000),
     ratedV: positive.max(2000),
     poles: z.number().int().min(1).max(4),

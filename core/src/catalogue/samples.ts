@@ -1,4 +1,5 @@
 import { SAMPLE_BATTERIES } from './samples/batteries.ts';
+import { SAMPLE_BREAKERS } from './samples/breakers.ts';
 import { HIGH_VOLTAGE_HYBRIDS } from './samples/highVoltageHybrids.ts';
 import { LOW_VOLTAGE_HYBRIDS } from './samples/lowVoltageHybrids.ts';
 import { SAMPLE_PARTS } from './samples/parts.ts';
@@ -14,4 +15,5 @@ export const SAMPLE_TYPES: readonly EquipmentType[] = [
   ...SAMPLE_BATTERIES,
   ...SAMPLE_SOURCES,
   ...SAMPLE_PARTS,
+  ...SAMPLE_BREAKERS,
 ];

@@ -65,6 +65,9 @@ export const instrument = z.strictObject({
   ratio: z.string().min(1).max(30).optional().describe('As it is set in the settings.'),
   readBy: id.optional().describe('The set that reads it.'),
   readByUnitId: id.optional(),
+  meterId: id
+    .optional()
+    .describe('For a sensor: the meter of this list that its leads go to. Without it: what reads it.'),
 });
 
 /** A point where earths are joined. */

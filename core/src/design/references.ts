@@ -86,12 +86,16 @@ function networkReferences(
     refer([...at, 'arrayId'], device.arrayId, arrayIds, 'the array');
     refer([...at, 'mountedId'], device.mountedId, mountedIds, 'the place on the wall');
   });
+  const instrumentMeterIds = new Set(
+    design.instruments.filter(({ kind }) => kind === 'meter').map((one) => one.id),
+  );
   design.instruments.forEach((one, i) => {
     const at = ['instruments', i];
     ofKind([...at, 'typeId'], one.typeId, one.kind);
     if (one.line !== undefined) onLine([...at, 'line'], one.line);
     refer([...at, 'readBy'], one.readBy, ids.stackIds, 'the stack');
     refer([...at, 'readByUnitId'], one.readByUnitId, unitsOf(one.readBy), 'the unit');
+    refer([...at, 'meterId'], one.meterId, instrumentMeterIds, 'the meter');
   });
 }
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { INSULATIONS, METHODS } from '../codes/cableKinds.ts';
-import { ENTRY_SIDES } from '../catalogue/common.ts';
+import { ENTRY_SIDES, partialTerminal } from '../catalogue/common.ts';
 import { entities, id, name, nonNegative, positive, temperatureC } from '../values/quantities.ts';
 
 /** How cables are laid. What a cable does not say is as the job has it, and else as planned. */
@@ -112,6 +112,19 @@ export const splice = z.strictObject({
 });
 export type Splice = z.infer<typeof splice>;
 
+/** What the terminals of a port take, read off the thing itself: for what its type does not state, or where it has no type. */
+export const readTerminal = z
+  .strictObject({
+    id,
+    portId: z.string().min(1).max(200).describe('The port, by the id that it has in the installation.'),
+    ...partialTerminal,
+  })
+  .refine(
+    ({ minMm2 = 0, maxMm2 = Infinity }) => minMm2 <= maxMm2,
+    'needs its smallest conductor below its largest',
+  );
+export type ReadTerminal = z.infer<typeof readTerminal>;
+
 /** A piece of conductor that is at hand. */
 export const remnant = z.strictObject({
   id,
@@ -147,6 +160,7 @@ export const wiring = z.strictObject({
   links: entities(linkAsWired, 2000).optional().describe('How cables of comms are made.'),
   colours: z.enum(['A', 'B']).optional().describe('Which of the two open colour orders network cables have.'),
   passages: entities(passage, 500).optional().describe('Conduits and glands.'),
+  terminals: entities(readTerminal, 4000).optional().describe('Terminal data read off the equipment.'),
   splices: entities(splice, 500).optional().describe('Splices, taps and lugs.'),
   remnants: entities(remnant, 500).optional().describe('What is in the van.'),
   stock: entities(stockLength, 60).optional().describe('Lengths that conductors are bought in.'),

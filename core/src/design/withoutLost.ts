@@ -7,6 +7,7 @@ interface Lost {
   readonly generators: ReadonlySet<string>;
   readonly arrays: ReadonlySet<string>;
   readonly controllers: ReadonlySet<string>;
+  readonly instruments: ReadonlySet<string>;
   readonly mounted: ReadonlySet<string>;
   readonly units: ReadonlySet<string>;
   readonly modules: ReadonlySet<string>;
@@ -46,6 +47,7 @@ function lostBetween(before: Design, after: Design): Lost {
     generators: goneOf(before.generators, after.generators),
     arrays: goneOf(before.arrays, after.arrays),
     controllers: goneOf(before.controllers, after.controllers),
+    instruments: goneOf(before.instruments, after.instruments),
     mounted: goneOf(before.place?.mounted ?? [], after.place?.mounted ?? []),
     units: isSame ? new Set() : gone(unitsOf(before.stacks), unitsOf(after.stacks)),
     modules: isSame ? new Set() : gone(modulesOf(before.stacks), modulesOf(after.stacks)),
@@ -171,6 +173,7 @@ export function withoutLost(before: Design, after: Design): Design {
       without(one, {
         readBy: has('stacks', one.readBy),
         readByUnitId: hasUnit(one.readBy, one.readByUnitId),
+        meterId: has('instruments', one.meterId),
       }),
     ),
     devices: after.devices

@@ -49,6 +49,7 @@ interface Laid {
 const laid = new WeakMap<Design['stacks'], Laid>();
 
 const isLaidAlike = (a: Design, b: Design): boolean =>
+  a.wiring?.terminals === b.wiring?.terminals &&
   [...new Set([...Object.keys(a), ...Object.keys(b)])].every(
     (key) => NOT_LAID.has(key) || a[key as keyof Design] === b[key as keyof Design],
   );

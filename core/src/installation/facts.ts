@@ -22,4 +22,13 @@ export type {
 export type { DeviceRole } from '../design/networkSchema.ts';
 export type { BankComms, Conductor, Joining, SetSettings } from '../design/stackSchema.ts';
 export type { Acceptance } from '../design/acceptance.ts';
-export type { Cable, Laying, LinkAsWired, Nudge, Passage, Remnant, Splice } from '../design/wiringSchema.ts';
+export type {
+  Cable,
+  Laying,
+  LinkAsWired,
+  Nudge,
+  Passage,
+  ReadTerminal,
+  Remnant,
+  Splice,
+} from '../design/wiringSchema.ts';

@@ -191,9 +191,24 @@ function pinWords({ pins }: LinkEnd, order: ColourOrder): string | null {
   return `+ ${core(pins.plus)}, − ${core(pins.minus)}${ground}`;
 }
 
+/** How a cable as somebody has said that it is made stands: a shield alone makes it tight. */
+function madeWrong(wired: LinkFigure['wired']): RowState | undefined {
+  if (wired?.polarity === 'swapped' || wired?.pairs === 'bunched') return 'over';
+  return wrongOf(wired).length > 0 ? 'tight' : undefined;
+}
+
+/** What is wrong with a cable as somebody has said that it is made. */
+const wrongOf = (wired: LinkFigure['wired']): string[] => [
+  ...(wired?.polarity === 'swapped' ? ['+ is landed on −: exchange the two cores at one end'] : []),
+  ...(wired?.pairs === 'bunched' ? ['cores of several pairs are bunched: land one twisted pair'] : []),
+  ...(wired?.shield === 'both-ends' ? ['its shield is earthed at both ends: lift it at one'] : []),
+  ...(wired?.shield === 'neither' ? ['its shield is earthed nowhere: earth it at the reader'] : []),
+];
+
 /** What to mind when the cable is made. */
-function notesOf({ link, straight, isSplit, longestM }: LinkFigure, isShared: boolean): string {
+function notesOf({ link, straight, isSplit, longestM, wired }: LinkFigure, isShared: boolean): string {
   return [
+    ...wrongOf(wired),
     ...(straight === 'exchanged'
       ? ['+ and − lie crosswise: a straight cable does not do, land it core by core']
       : straight === 'elsewhere'
@@ -213,7 +228,8 @@ function sharedEnds(links: readonly CommsLink[]): ReadonlySet<string> {
   const seen = new Set<string>();
   const shared = new Set<string>();
   for (const { kind, a, b } of links) {
-    if (PLUGGED.has(kind)) continue;
+    // The leads of each sensor have terminals of their own: they are never crimped to those of another.
+    if (PLUGGED.has(kind) || kind === 'sensor-pair') continue;
     for (const { partId, socket } of [a, b]) {
       const key = `${partId} ${socket}`;
       if (seen.has(key)) shared.add(key);
@@ -263,7 +279,8 @@ export function commsSchedule(
     // Of a cable that comes plugged, and of two cores without polarity, nobody needs the pins.
     const hasPins = !PLAIN.has(link.kind) && !figure.suppliedOnly;
     const tick = ticks.get(linkTickId(link.id));
-    const state = PLAIN.has(link.kind) ? undefined : stateOfReading(tick, idle);
+    const read = PLAIN.has(link.kind) ? undefined : stateOfReading(tick, idle);
+    const state = madeWrong(wired) ?? read;
     return {
       id: link.id,
       partIds: [link.a.partId, link.b.partId],

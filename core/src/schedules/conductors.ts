@@ -3,6 +3,7 @@ import type { CableLine } from '../figures/wiring/cableLine.ts';
 import { cableLines } from '../figures/wiring/cableLines.ts';
 import type { Installation } from '../installation/installation.ts';
 import { tableValueLabel } from '../codes/tableValues.ts';
+import { guardsOf } from '../sizing/askLine.ts';
 import { ownValues, tableValueWords } from '../sizing/judgeSize.ts';
 import type { SizeAnswer, SizeTest } from '../sizing/question.ts';
 import type { Smallest } from '../sizing/smallestSize.ts';
@@ -73,7 +74,7 @@ export function smallestWords(smallest: Smallest): string {
 
 function deviceWords({ deviceA, plannedDeviceA, device, line }: SizedLine): string {
   if (deviceA !== undefined) return `${formatNumber(deviceA)} A${device?.isFuse === true ? ' fuse' : ''}`;
-  if (line.devices.length === 0 && line.circuit === undefined) return 'none here';
+  if (guardsOf(line).length === 0 && line.circuit === undefined) return 'none here';
   return plannedDeviceA === undefined ? 'none large enough' : `${plannedDeviceA} A planned`;
 }
 

@@ -1,10 +1,9 @@
 import { leadSizeWords } from '../codes/leadSizes.ts';
-import { conductorColours } from '../codes/tables.generated.ts';
+import { conductorColour } from '../codes/conductorColour.ts';
 import type { CableLine } from '../figures/wiring/cableLine.ts';
 import { conductorM } from '../figures/wiring/conductorLength.ts';
 import { cableLines } from '../figures/wiring/cableLines.ts';
 import type { Installation } from '../installation/installation.ts';
-import type { TerminalName } from '../installation/network.ts';
 import type { Remnant } from '../installation/facts.ts';
 import { cutPlan, type Piece } from '../sizing/cutting.ts';
 import { counted, formatNumber } from '../words/quantity.ts';
@@ -38,14 +37,6 @@ const wordsOf = ({ make, areaMm2, cores, colour }: Kind): string =>
     ? `cable of ${cores ?? 0} cores, ${leadSizeWords(areaMm2)}`
     : `${make === 'flexible' ? 'flexible lead' : 'single core'}, ${leadSizeWords(areaMm2)}${colour === undefined ? '' : `, ${colour}`}`;
 
-function colourOf({ site }: Installation, name: TerminalName): string | undefined {
-  const profile = site.codeProfile === 'north-american' ? 'na' : 'metric';
-  const wanted = name.replace('−', '-');
-  return conductorColours.find(
-    (row) => row.conductor === wanted && (row.profile === profile || row.profile === 'any'),
-  )?.colour;
-}
-
 interface Wanted {
   readonly kind: Kind;
   readonly piece: Piece;
@@ -72,7 +63,12 @@ function piecesOf(installation: Installation, line: CableLine): Wanted[] {
   return line.names.flatMap((name) => {
     const areaMm2 = conductorMm2(installation, line, name);
     if (areaMm2 === undefined) return [];
-    const kind = { make, areaMm2, cores: undefined, colour: colourOf(installation, name) } as const;
+    const kind = {
+      make,
+      areaMm2,
+      cores: undefined,
+      colour: conductorColour(installation.site.codeProfile, name),
+    } as const;
     return Array.from({ length: name === 'PE' ? 1 : parallel }, () => ({ kind, piece: piece(name) }));
   });
 }

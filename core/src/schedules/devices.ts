@@ -1,4 +1,4 @@
-import type { CableLine, LineDevice } from '../figures/wiring/cableLine.ts';
+import { type CableLine, isIsolator, type LineDevice } from '../figures/wiring/cableLine.ts';
 import { cableLines } from '../figures/wiring/cableLines.ts';
 import { circuitFaults } from '../figures/protection/faultProtection.ts';
 import { faultsAtDevice } from '../figures/protection/placeFaults.ts';
@@ -69,11 +69,12 @@ interface Judged {
 /** What cannot be judged of a device for want of a figure; a string's fault is limited by the sun, that of an output for controls by the inverter. */
 function openQuestions(
   { use }: CableLine,
+  { figures }: LineDevice,
   isSized: boolean,
-  breakingA: number | undefined,
   faultA: Cell,
 ): string[] {
-  const isLimited = use === 'pv' || use === 'control';
+  const isLimited = use === 'pv' || use === 'control' || isIsolator(figures);
+  const breakingA = figures?.breakingA;
   return [
     ...(isSized ? [] : ['what its cable carries is not known']),
     ...(isLimited ? [] : breakingA === undefined ? ['its breaking capacity is not known'] : []),
@@ -81,13 +82,8 @@ function openQuestions(
   ];
 }
 
-function judged(
-  line: CableLine,
-  device: LineDevice,
-  sized: SizedLine | undefined,
-  breakingA: number | undefined,
-  faultA: Cell,
-): Judged {
+function judged(line: CableLine, device: LineDevice, sized: SizedLine | undefined, faultA: Cell): Judged {
+  const breakingA = device.figures?.breakingA;
   if (!device.ratedA.known) return { state: 'unknown', verdict: 'its rating is not known' };
   const { value: ratedA } = device.ratedA;
   if (breakingA !== undefined && typeof faultA === 'number' && breakingA < faultA)
@@ -98,25 +94,30 @@ function judged(
   const worst = sized?.chosen?.answers.find(
     ({ test, state }) => state === 'over' && ['device', 'overload', 'small-conductor'].includes(test),
   );
-  if (worst !== undefined)
+  if (worst !== undefined && !isIsolator(device.figures))
     return { state: 'over', verdict: `larger than its conductor allows: ${worst.working()}` };
   if (sized !== undefined && sized.plannedDeviceA !== undefined && ratedA < sized.carried.currentA)
     return { state: 'over', verdict: `smaller than its load of ${formatNumber(sized.carried.currentA)} A` };
-  const open = openQuestions(line, sized !== undefined, breakingA, faultA);
+  const open = openQuestions(line, device, sized !== undefined, faultA);
   return open.length === 0
     ? { state: 'within', verdict: 'within' }
     : { state: 'unknown', verdict: open.join('; ') };
 }
 
-function rowsOf(installation: Installation, line: CableLine, parts: ReadonlyMap<string, Part>): Row<Key>[] {
-  if (line.devices.length === 0) return [];
+function rowsOf(
+  installation: Installation,
+  line: CableLine,
+  devices: readonly LineDevice[],
+  parts: ReadonlyMap<string, Part>,
+): Row<Key>[] {
+  if (devices.length === 0) return [];
   const found = sizeLine(installation, line);
   const sized = found?.known === true ? found.value : undefined;
-  return line.devices.map((device): Row<Key> => {
+  return devices.map((device): Row<Key> => {
     const part = parts.get(device.partId ?? '');
     const { figures } = device;
     const faultA = faultAt(installation, line, device);
-    const { state, verdict } = judged(line, device, sized, figures?.breakingA, faultA);
+    const { state, verdict } = judged(line, device, sized, faultA);
     return {
       id: `${line.id} ${device.label}`,
       partIds: device.partId === undefined ? line.ends.map(({ partId }) => partId) : [device.partId],
@@ -152,7 +153,23 @@ function rowsOf(installation: Installation, line: CableLine, parts: ReadonlyMap<
   });
 }
 
-/** Every device in a cable: its rating against load and conductor, its breaking capacity against what can flow there. */
+/** The devices of each cable; one that several cables end at with the first of them, which feeds it. */
+function listed(lines: readonly CableLine[]): { line: CableLine; devices: readonly LineDevice[] }[] {
+  const seen = new Set<string>();
+  return lines.map((line) => ({
+    line,
+    devices: [
+      ...line.devices,
+      ...line.endDevices.filter(({ partId }) => {
+        if (partId === undefined || seen.has(partId)) return false;
+        seen.add(partId);
+        return true;
+      }),
+    ],
+  }));
+}
+
+/** Every device in a cable or at its end: its rating against load and conductor, its breaking capacity against what can flow there. */
 export function deviceSchedule(installation: Installation): Schedule<Key> {
   const lines = cableLines(installation);
   const parts = new Map(
@@ -162,7 +179,9 @@ export function deviceSchedule(installation: Installation): Schedule<Key> {
     kind: 'devices',
     title: 'Devices',
     columns: COLUMNS,
-    rows: lines.known ? lines.value.flatMap((line) => rowsOf(installation, line, parts)) : [],
+    rows: lines.known
+      ? listed(lines.value).flatMap(({ line, devices }) => rowsOf(installation, line, devices, parts))
+      : [],
     notes: [],
   };
 }

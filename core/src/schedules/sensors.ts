@@ -85,6 +85,8 @@ export function sensorMark({ instrument, type }: CompiledInstrument, reader: str
 export function readerOf(installation: Installation, { instrument }: CompiledInstrument): string | null {
   const compiled = installation.stacks.find(({ stack }) => stack.id === instrument.readBy);
   const unit = compiled?.stack.units.findIndex(({ id }) => id === instrument.readByUnitId) ?? -1;
+  const meter = installation.instruments.find((one) => one.instrument.id === instrument.meterId);
+  if (meter !== undefined) return meter.instrument.name ?? 'the meter';
   if (compiled === undefined) return null;
   return unit < 0 ? compiled.stack.name : `unit ${unit + 1} of ${compiled.stack.name}`;
 }

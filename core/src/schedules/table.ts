@@ -20,6 +20,8 @@ export interface Row<Key extends string = string> {
   readonly partIds: readonly string[];
   readonly cells: Readonly<Record<Key, Cell>>;
   readonly state?: RowState;
+  /** The port of the installation that it is about, where its terminal data can be typed. */
+  readonly portId?: string;
   /** Where a cell is typed, for those that are. */
   readonly fields?: Readonly<Partial<Record<Key, Path>>>;
 }

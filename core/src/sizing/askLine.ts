@@ -1,9 +1,10 @@
+import type { TerminalRow } from '../catalogue/common.ts';
 import { nextDeviceA } from '../codes/deviceFor.ts';
 import type { CodeProfileName } from '../codes/profile.ts';
 import type { Carried } from '../figures/wiring/carried.ts';
 import { carriedBy } from '../figures/wiring/carriedBy.ts';
 import { conductorM } from '../figures/wiring/conductorLength.ts';
-import type { CableLine, LineDevice } from '../figures/wiring/cableLine.ts';
+import { type CableLine, isIsolator, type LineDevice } from '../figures/wiring/cableLine.ts';
 import type { Laying } from '../installation/facts.ts';
 import type { Installation } from '../installation/installation.ts';
 import { all, field, type Known, known } from '../values/known.ts';
@@ -25,16 +26,33 @@ export interface AskedLine {
   readonly plannedDeviceA: number | undefined;
 }
 
-const terminalsOf = ({ ends }: CableLine): TerminalRange[] =>
-  ends.flatMap(({ port, label }) => {
-    if (port?.takes.known !== true) return [];
-    const { minMm2, maxMm2 } = port.takes.value;
-    return [{ label: label.includes(port.label) ? label : `${label}, ${port.label}`, minMm2, maxMm2 }];
-  });
+const rangeOf = (label: string, takes: Known<TerminalRow> | undefined): TerminalRange[] =>
+  takes?.known === true ? [{ label, minMm2: takes.value.minMm2, maxMm2: takes.value.maxMm2 }] : [];
 
-/** The stated device of a cable that is rated least. */
-export function governing(devices: readonly LineDevice[]): LineDevice | undefined {
-  return devices.reduce<LineDevice | undefined>((least, one) => {
+/** The terminals that a cable is landed in: at its ends, and of the devices that it is cut at. */
+const terminalsOf = ({ ends, devices }: CableLine): TerminalRange[] => [
+  ...ends.flatMap(({ port, label }) =>
+    rangeOf(
+      port === undefined || label.includes(port.label) ? label : `${label}, ${port.label}`,
+      port?.takes,
+    ),
+  ),
+  ...devices.flatMap(({ label, takes }) => rangeOf(label, takes)),
+];
+
+/** Places whose device of no stated type is taken for an isolator where a cable ends at it. */
+const SWITCHED: ReadonlySet<LineDevice['role']> = new Set(['grid-isolator', 'dc-switch', 'enable-switch']);
+
+/** The devices that guard a cable, isolators apart: they open nothing by themselves. */
+export const guardsOf = ({ devices, endDevices }: CableLine): readonly LineDevice[] =>
+  [
+    ...devices,
+    ...endDevices.filter(({ figures, role }) => figures !== undefined || !SWITCHED.has(role)),
+  ].filter(({ figures }) => !isIsolator(figures));
+
+/** The device that guards a cable and is rated least of those whose rating is stated. */
+export function governing(line: CableLine): LineDevice | undefined {
+  return guardsOf(line).reduce<LineDevice | undefined>((least, one) => {
     if (!one.ratedA.known) return least;
     return least?.ratedA.known === true && least.ratedA.value <= one.ratedA.value ? least : one;
   }, undefined);
@@ -104,7 +122,7 @@ function asked(
 ): AskedLine {
   const { cable } = line;
   const lengthM = conductorM(installation, line);
-  const device = governing(line.devices);
+  const device = governing(line);
   const deviceA = device?.ratedA.known === true ? device.ratedA.value : undefined;
   const isPassing = cable?.passing === 'yes';
   const loads = {
@@ -133,7 +151,7 @@ function asked(
     demandA({ ...base, deviceA, faults: NO_FAULTS }),
     carried.isBattery ? 'battery' : 'ac',
   );
-  const hasDevice = line.devices.length > 0 || line.circuit !== undefined;
+  const hasDevice = guardsOf(line).length > 0 || line.circuit !== undefined;
   const question: ConductorQuestion = {
     ...base,
     deviceA: deviceA ?? (hasDevice ? plannedDeviceA : undefined),

@@ -183,6 +183,7 @@ const FIELDS: Readonly<Record<string, string>> = {
   inletAt: 'board of the inlet',
   at: 'where it looks',
   readBy: 'which set reads it',
+  meterId: 'meter that its leads go to',
   arrow: 'which way its arrow points',
   ratio: 'ratio in the settings',
   curve: 'curve',

@@ -7,7 +7,7 @@ export const HIGH_VOLTAGE_HYBRIDS: readonly InverterType[] = [
   {
     kind: 'inverter',
     id: 'hybrid-12k-3ph',
-    version: 6,
+    version: 7,
     name: 'Sample hybrid 12 kVA three-phase',
     note: 'Three lines from one cabinet, high-voltage battery, limited imbalance.',
     nativeLines: 3,
@@ -57,7 +57,7 @@ export const HIGH_VOLTAGE_HYBRIDS: readonly InverterType[] = [
   {
     kind: 'inverter',
     id: 'hybrid-11k-240-hv',
-    version: 5,
+    version: 6,
     name: 'Sample hybrid 11 kVA 240 V, high-voltage battery',
     note: 'Makes 240 V only; 120 V loads need an autotransformer.',
     nativeLines: 2,
@@ -99,6 +99,6 @@ export const HIGH_VOLTAGE_HYBRIDS: readonly InverterType[] = [
     inputHz: { min: 57, max: 63 },
     pvInputs: { count: 3, maxV: 600, mpptMinV: 150, mpptMaxV: 500, maxA: 15, maxIscA: 19, minStartV: 150 },
     shiftsFrequency: 'yes',
-    terminals: terminals(16, 35, 16),
+    terminals: terminals(35, 35, 16),
   },
 ];

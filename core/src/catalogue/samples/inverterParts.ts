@@ -16,7 +16,15 @@ export function terminals(acMm2: number, gridMm2: number, batteryMm2: number): T
     port('grid', gridMm2),
     port('backup', acMm2),
     port('generator', acMm2),
-    { port: 'battery', minMm2: 6, maxMm2: batteryMm2, torqueNm: 8, ends: ['ring'], mostConductors: 1 },
+    {
+      port: 'battery',
+      minMm2: 6,
+      maxMm2: batteryMm2,
+      stripMm: 18,
+      torqueNm: 8,
+      ends: ['ring'],
+      mostConductors: 1,
+    },
     { port: 'pv', minMm2: 4, maxMm2: 6, stripMm: 7, ends: ['plug'], mostConductors: 1 },
   ];
 }

@@ -7,7 +7,7 @@ export const LOW_VOLTAGE_HYBRIDS: readonly InverterType[] = [
   {
     kind: 'inverter',
     id: 'hybrid-5k-1ph',
-    version: 5,
+    version: 6,
     name: 'Sample hybrid 5 kVA single-phase',
     note: 'Low-voltage battery, dedicated generator port, up to three on each line.',
     nativeLines: 1,
@@ -57,7 +57,7 @@ export const LOW_VOLTAGE_HYBRIDS: readonly InverterType[] = [
   {
     kind: 'inverter',
     id: 'hybrid-3k-1ph',
-    version: 5,
+    version: 6,
     name: 'Sample hybrid 3 kVA single-phase',
     note: 'Small low-voltage unit for huts and boats; no generator port.',
     nativeLines: 1,
@@ -106,7 +106,7 @@ export const LOW_VOLTAGE_HYBRIDS: readonly InverterType[] = [
   {
     kind: 'inverter',
     id: 'hybrid-8k-1ph-quiet',
-    version: 5,
+    version: 6,
     name: 'Sample hybrid 8 kVA single-phase, fan-cooled',
     note: 'Larger low-voltage unit, strong surge, no parallel use on three lines.',
     nativeLines: 1,
@@ -155,7 +155,7 @@ export const LOW_VOLTAGE_HYBRIDS: readonly InverterType[] = [
   {
     kind: 'inverter',
     id: 'hybrid-3k5-120v',
-    version: 4,
+    version: 5,
     name: 'Sample hybrid 3.5 kVA 120 V single-phase',
     note: 'One alone on 120 V, or equal numbers on two lines 180° apart for 120/240 V.',
     nativeLines: 1,
@@ -204,7 +204,7 @@ export const LOW_VOLTAGE_HYBRIDS: readonly InverterType[] = [
   {
     kind: 'inverter',
     id: 'hybrid-10k-split',
-    version: 5,
+    version: 6,
     name: 'Sample hybrid 10 kVA split-phase',
     note: '120/240 V from one cabinet, low-voltage battery.',
     nativeLines: 2,
@@ -253,7 +253,7 @@ export const LOW_VOLTAGE_HYBRIDS: readonly InverterType[] = [
   {
     kind: 'inverter',
     id: 'hybrid-8k-ring',
-    version: 3,
+    version: 4,
     name: 'Sample hybrid 8 kVA split-phase, ring-capable',
     note: '120/240 V from one cabinet, or three of them in a ring for 120/208 V three-phase.',
     nativeLines: 2,

@@ -6,26 +6,30 @@ export const SAMPLE_PARTS: readonly EquipmentType[] = [
   {
     kind: 'combiner-bar',
     id: 'bar-400a-8',
-    version: 1,
+    version: 2,
     name: 'Sample combiner bar 400 A, eight places',
     ratedA: 400,
     areaMm2: 150,
     spacingM: 0.06,
     places: 8,
-    terminals: [{ port: 'bar', minMm2: 16, maxMm2: 95, torqueNm: 14, ends: ['ring'], mostConductors: 1 }],
+    terminals: [
+      { port: 'bar', minMm2: 16, maxMm2: 95, stripMm: 18, torqueNm: 14, ends: ['ring'], mostConductors: 1 },
+    ],
     massKg: 3.5,
     body: wallBody(0.6, 0.3, 0.15, { clearSidesM: 0.05, clearAboveM: 0.1, clearBelowM: 0.1 }),
   },
   {
     kind: 'combiner-bar',
     id: 'bar-1000a-12',
-    version: 1,
+    version: 2,
     name: 'Sample combiner bar 1000 A, twelve places',
     ratedA: 1000,
     areaMm2: 400,
     spacingM: 0.08,
     places: 12,
-    terminals: [{ port: 'bar', minMm2: 25, maxMm2: 120, torqueNm: 20, ends: ['ring'], mostConductors: 1 }],
+    terminals: [
+      { port: 'bar', minMm2: 25, maxMm2: 120, stripMm: 20, torqueNm: 20, ends: ['ring'], mostConductors: 1 },
+    ],
     massKg: 12,
     body: wallBody(1.1, 0.35, 0.18, { clearSidesM: 0.05, clearAboveM: 0.1, clearBelowM: 0.1 }),
   },
@@ -94,7 +98,7 @@ export const SAMPLE_PARTS: readonly EquipmentType[] = [
   {
     kind: 'protective-device',
     id: 'dc-breaker-125a',
-    version: 2,
+    version: 3,
     name: 'Sample DC breaker 125 A, two poles',
     device: 'dc-breaker',
     ratedA: 125,
@@ -102,6 +106,9 @@ export const SAMPLE_PARTS: readonly EquipmentType[] = [
     poles: 2,
     breakingA: 20000,
     milliohm: 0.4,
+    terminals: [
+      { port: 'line', minMm2: 16, maxMm2: 95, stripMm: 18, torqueNm: 9, ends: ['ring'], mostConductors: 1 },
+    ],
     timeCurrent: [
       { multiple: 1.05, maxS: 3600 },
       { multiple: 1.5, maxS: 40 },
@@ -112,7 +119,7 @@ export const SAMPLE_PARTS: readonly EquipmentType[] = [
   {
     kind: 'protective-device',
     id: 'dc-fuse-160a',
-    version: 1,
+    version: 2,
     name: 'Sample DC fuse 160 A',
     device: 'dc-fuse',
     ratedA: 160,
@@ -120,6 +127,9 @@ export const SAMPLE_PARTS: readonly EquipmentType[] = [
     poles: 1,
     breakingA: 50000,
     milliohm: 0.3,
+    terminals: [
+      { port: 'line', minMm2: 16, maxMm2: 120, stripMm: 18, torqueNm: 12, ends: ['ring'], mostConductors: 1 },
+    ],
     timeCurrent: [
       { multiple: 1.25, maxS: 3600 },
       { multiple: 2, maxS: 30 },
@@ -130,7 +140,7 @@ export const SAMPLE_PARTS: readonly EquipmentType[] = [
   {
     kind: 'protective-device',
     id: 'dc-breaker-250a',
-    version: 1,
+    version: 2,
     name: 'Sample DC breaker 250 A, two poles',
     device: 'dc-breaker',
     ratedA: 250,
@@ -138,6 +148,9 @@ export const SAMPLE_PARTS: readonly EquipmentType[] = [
     poles: 2,
     breakingA: 20000,
     milliohm: 0.25,
+    terminals: [
+      { port: 'line', minMm2: 25, maxMm2: 150, stripMm: 18, torqueNm: 14, ends: ['ring'], mostConductors: 1 },
+    ],
     timeCurrent: [
       { multiple: 1.05, maxS: 3600 },
       { multiple: 1.5, maxS: 50 },
@@ -148,7 +161,7 @@ export const SAMPLE_PARTS: readonly EquipmentType[] = [
   {
     kind: 'protective-device',
     id: 'dc-fuse-600a',
-    version: 1,
+    version: 2,
     name: 'Sample DC fuse 600 A',
     device: 'dc-fuse',
     ratedA: 600,
@@ -157,6 +170,9 @@ export const SAMPLE_PARTS: readonly EquipmentType[] = [
     curve: 'gG',
     breakingA: 50000,
     milliohm: 0.1,
+    terminals: [
+      { port: 'line', minMm2: 50, maxMm2: 300, stripMm: 18, torqueNm: 20, ends: ['ring'], mostConductors: 1 },
+    ],
     timeCurrent: [
       { multiple: 1.25, maxS: 3600 },
       { multiple: 2, maxS: 60 },
@@ -167,7 +183,7 @@ export const SAMPLE_PARTS: readonly EquipmentType[] = [
   {
     kind: 'protective-device',
     id: 'dc-breaker-50a-hv',
-    version: 1,
+    version: 2,
     name: 'Sample DC breaker 50 A, 600 V',
     device: 'dc-breaker',
     ratedA: 50,
@@ -175,6 +191,17 @@ export const SAMPLE_PARTS: readonly EquipmentType[] = [
     poles: 2,
     breakingA: 6000,
     milliohm: 1.2,
+    terminals: [
+      {
+        port: 'line',
+        minMm2: 2.5,
+        maxMm2: 25,
+        stripMm: 13,
+        torqueNm: 2.5,
+        ends: ['bare', 'ferrule'],
+        mostConductors: 1,
+      },
+    ],
     timeCurrent: [
       { multiple: 1.05, maxS: 3600 },
       { multiple: 1.5, maxS: 45 },
@@ -185,12 +212,23 @@ export const SAMPLE_PARTS: readonly EquipmentType[] = [
   {
     kind: 'protective-device',
     id: 'rcd-40a-30ma-a',
-    version: 1,
+    version: 2,
     name: 'Sample residual-current device 40 A, 30 mA, type A',
     device: 'residual-current',
     ratedA: 40,
     ratedV: 400,
     poles: 4,
+    terminals: [
+      {
+        port: 'line',
+        minMm2: 1,
+        maxMm2: 25,
+        stripMm: 13,
+        torqueNm: 2.4,
+        ends: ['bare', 'ferrule'],
+        mostConductors: 1,
+      },
+    ],
     residualMa: 30,
     residualType: 'A',
   },

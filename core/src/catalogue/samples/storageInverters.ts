@@ -7,7 +7,7 @@ export const STORAGE_INVERTERS: readonly InverterType[] = [
   {
     kind: 'inverter',
     id: 'cabinet-6k-1ph',
-    version: 3,
+    version: 4,
     name: 'Sample all-in-one cabinet 6 kVA single-phase',
     note: 'Limited always-on output beside the main backup output; stands alone.',
     nativeLines: 1,
@@ -68,7 +68,7 @@ export const STORAGE_INVERTERS: readonly InverterType[] = [
   {
     kind: 'inverter',
     id: 'ac-storage-5k-1ph',
-    version: 2,
+    version: 3,
     name: 'Sample AC-coupled storage inverter 5 kVA with a small backup outlet',
     note: 'Stores from the AC side only; its outlet carries a few circuits. Several work under one site controller.',
     nativeLines: 1,
@@ -126,7 +126,7 @@ export const STORAGE_INVERTERS: readonly InverterType[] = [
   {
     kind: 'inverter',
     id: 'ac-storage-3k6-1ph',
-    version: 2,
+    version: 3,
     name: 'Sample AC-coupled storage inverter 3.6 kVA without outlet',
     note: 'Shifts energy on grid only: it stops when the grid does.',
     nativeLines: 1,
@@ -172,7 +172,7 @@ export const STORAGE_INVERTERS: readonly InverterType[] = [
   {
     kind: 'inverter',
     id: 'dc-box-6k',
-    version: 2,
+    version: 3,
     name: 'Sample storage box 6 kW on the DC side',
     note: 'Sits between an array and the grid inverter that is there already; it makes no AC of its own.',
     nativeLines: 1,

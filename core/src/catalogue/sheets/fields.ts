@@ -76,7 +76,7 @@ export const TERMINALS = group(
   'installation chapter of the manual, one port a line',
   rows(
     'terminals',
-    'Port : least mm² : most mm² : strip mm : torque Nm : ends : conductors : earth first (yes, no) : ferrite (yes, no) : cover Nm',
+    'Port : least mm² : most mm² : strip mm : torque Nm : ends : conductors : earth first (yes, no) : ferrite (yes, no) : cover Nm : earth least mm² : earth most mm² : earth Nm',
     { key: 'port', label: 'port', holds: 'text' },
     { key: 'minMm2', label: 'least mm²' },
     { key: 'maxMm2', label: 'most mm²' },
@@ -87,6 +87,9 @@ export const TERMINALS = group(
     { key: 'earthFirst', label: 'earth first', holds: 'text' },
     { key: 'ferrite', label: 'ferrite', holds: 'text' },
     { key: 'coverTorqueNm', label: 'cover Nm' },
+    { key: 'earthMinMm2', label: 'earth least mm²' },
+    { key: 'earthMaxMm2', label: 'earth most mm²' },
+    { key: 'earthTorqueNm', label: 'earth Nm' },
   ),
 );
 

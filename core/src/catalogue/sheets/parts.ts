@@ -73,7 +73,19 @@ export const PROTECTIVE_DEVICE_SHEET: readonly SheetGroup[] = [
   group(
     'Device',
     'rating plate',
-    needed(choice('device', 'Kind', 'circuit-breaker', 'fuse', 'residual-current', 'dc-breaker', 'dc-fuse')),
+    needed(
+      choice(
+        'device',
+        'Kind',
+        'circuit-breaker',
+        'fuse',
+        'residual-current',
+        'isolator',
+        'dc-breaker',
+        'dc-fuse',
+        'dc-isolator',
+      ),
+    ),
     needed(figure('ratedA', 'Rated current', 'A')),
     needed(figure('ratedV', 'Rated voltage', 'V')),
     needed(figure('poles', 'Poles', '')),

@@ -1,3 +1,4 @@
+import type { MeterType } from '../../catalogue/partTypes.ts';
 import { coreAreaMm2 } from '../../codes/coreAreas.ts';
 import { cableLines } from '../../figures/wiring/cableLines.ts';
 import { GRID } from '../../installation/build/service.ts';
@@ -41,6 +42,35 @@ function openingOf(
   });
 }
 
+/** Whether another sensor looks at the same line from the same place for the same reader: one of the two is on the wrong line. */
+const isDoubled = ({ instruments }: CheckContext['installation'], { instrument }: Instrument): boolean =>
+  instrument.kind === 'sensor' &&
+  instrument.line !== undefined &&
+  instruments.some(
+    ({ instrument: other }) =>
+      other.id !== instrument.id &&
+      other.kind === 'sensor' &&
+      (['line', 'at', 'readBy', 'readByUnitId', 'meterId'] as const).every(
+        (key) => other[key] === instrument[key],
+      ),
+  );
+
+/** Lines of the supply that a meter has sensor terminals for, and on which none of the sensors wired to it is; none while none is wired to it. */
+function linesWithout(
+  { instruments, supply }: CheckContext['installation'],
+  meterId: string,
+  { marks = [] }: MeterType,
+): readonly string[] {
+  const wired = instruments.filter(({ instrument }) => instrument.meterId === meterId);
+  if (wired.length === 0 || !supply.known || wired.some(({ instrument }) => instrument.line === undefined))
+    return [];
+  return supply.value.lines.filter(
+    (line) =>
+      marks.some(({ takes }) => takes === `sensor-${line}`) &&
+      !wired.some(({ instrument }) => instrument.line === line),
+  );
+}
+
 function look(context: CheckContext, one: Instrument): Finding {
   const { instrument, type } = one;
   const { site, supply } = context.installation;
@@ -75,6 +105,12 @@ function look(context: CheckContext, one: Instrument): Finding {
     ...(instrument.at === 'backed-up-board' || instrument.at === 'grid-port'
       ? ['it does not see all that the building takes: it belongs at the service']
       : []),
+    ...(isDoubled(context.installation, one)
+      ? [`another sensor is on ${instrument.line ?? 'its line'} for the same reader`]
+      : []),
+    ...(of.kind === 'meter' ? linesWithout(context.installation, instrument.id, of) : []).map(
+      (line) => `no sensor of it is on ${line}`,
+    ),
     ...(of.kind === 'sensor' && instrument.arrow !== undefined && instrument.arrow !== of.arrow
       ? [`its arrow points ${ARROW_WORDS[instrument.arrow]}, where its type wants ${ARROW_WORDS[of.arrow]}`]
       : []),

@@ -1,5 +1,5 @@
 import { type PlaceFault, type PlaceSource, faultsAtDevice } from '../../figures/protection/placeFaults.ts';
-import type { CableLine, LineDevice } from '../../figures/wiring/cableLine.ts';
+import { type CableLine, isIsolator, type LineDevice } from '../../figures/wiring/cableLine.ts';
 import { cableLines } from '../../figures/wiring/cableLines.ts';
 import type { Installation } from '../../installation/installation.ts';
 import type { Network } from '../../installation/network.ts';
@@ -26,7 +26,7 @@ const SOURCE_BASIS: Readonly<Record<PlaceSource, string>> = {
   strings: '1.25 · I_sc of the strings behind it.',
 };
 
-/** A device that opens on a fault, with what its type says. A residual-current device leaves that to the one ahead of it. */
+/** A device that opens on a fault, with what its type says. Residual-current devices and isolators leave that to the one ahead of them. */
 interface Opener {
   readonly subject: Subject;
   readonly typeId: string | undefined;
@@ -39,8 +39,8 @@ function openerOf(
   line: CableLine,
   { partId, path, label, figures, typeId }: LineDevice,
 ): Opener | undefined {
-  if (figures === undefined || (figures.breakingA === undefined && figures.device === 'residual-current'))
-    return undefined;
+  if (figures === undefined || isIsolator(figures)) return undefined;
+  if (figures.breakingA === undefined && figures.device === 'residual-current') return undefined;
   const part = partId === undefined ? undefined : partOf(network, partId);
   const ofLine = cableSubject(installation, line);
   return {
@@ -122,8 +122,8 @@ export const wiringBreaking: Check<'wiring.breaking'> = {
       if (!lines.known) return [];
       const seen = new Set<string>();
       const findings = lines.value.flatMap((line) =>
-        line.devices.flatMap((device): Finding[] => {
-          // A battery device stands in the lead of each pole: it is one.
+        [...line.devices, ...line.endDevices].flatMap((device): Finding[] => {
+          // A battery device stands in the lead of each pole, and several cables may end at one device: it is one.
           if (device.partId !== undefined && seen.has(device.partId)) return [];
           const opener = openerOf(installation, network, line, device);
           if (opener === undefined) return [];

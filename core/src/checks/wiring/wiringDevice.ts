@@ -1,30 +1,18 @@
 import type { Installation } from '../../installation/installation.ts';
 import type { DeviceFigures, Part } from '../../installation/network.ts';
 import { bankOfSet } from '../../figures/bank/ofSet.ts';
-import { allStrings, knownString } from '../../figures/pv/strings.ts';
-import { all, known, type Known, mapKnown, unknownAt } from '../../values/known.ts';
+import { poleVoltageV, stringVoltageV } from '../../figures/wiring/deviceVoltage.ts';
+import { known, type Known } from '../../values/known.ts';
 import { type Check, judge, NO_WORKING, unknownFinding } from '../check.ts';
 import type { Finding } from '../finding.ts';
 import { formatQuantity } from '../../words/quantity.ts';
 import { onNetwork, partSubject, troubleOrOne, WHOLE } from '../support/network.ts';
 
-const isForDc = ({ device }: DeviceFigures): boolean => device === 'dc-breaker' || device === 'dc-fuse';
+const isForDc = ({ device }: DeviceFigures): boolean =>
+  device === 'dc-breaker' || device === 'dc-fuse' || device === 'dc-isolator';
 
 const isDcPlace = ({ role }: Part): boolean =>
   role === 'battery-unit' || role === 'battery-group' || role === 'battery-module' || role === 'dc-switch';
-
-/** The highest voltage of a string that a PV switch stands in: open circuit on the coldest morning. */
-function stringV(installation: Installation, part: Part): Known<number> {
-  const strings = allStrings(installation).filter(
-    ({ array, place }) =>
-      array.id === part.arrayId && place.stackId === part.stackId && place.unitId === part.unitId,
-  );
-  if (strings.length === 0) return unknownAt(['arrays', part.arrayId ?? '', 'coupling']);
-  const volts = all(
-    Object.fromEntries(strings.map((one) => [one.place.id, knownString(one, installation.site)])),
-  );
-  return mapKnown(volts, (found) => Math.max(...Object.values(found).map((one) => one.volts.coldOpenV)));
-}
 
 /** The voltage a device must be able to open; undefined where there is none to open, as in a set without a bank. */
 function voltageAt(
@@ -32,19 +20,14 @@ function voltageAt(
   part: Part,
   { poles }: DeviceFigures,
 ): Known<number> | undefined {
-  if (part.role === 'dc-switch') return stringV(installation, part);
+  if (part.role === 'dc-switch') return stringVoltageV(installation, part);
   if (isDcPlace(part)) {
     const compiled = installation.stacks.find(({ stack }) => stack.id === part.stackId);
     const bank = compiled && bankOfSet(compiled);
     if (bank?.known !== true) return bank;
     return bank.value === 'none' ? undefined : known(bank.value.maxV);
   }
-  const { lineVoltageV, supply } = installation;
-  return mapKnown(all({ lineVoltageV, supply }), (given) => {
-    const lines = given.supply.lines.length;
-    if (poles === 1 || lines === 1) return given.lineVoltageV;
-    return given.lineVoltageV * (lines === 2 ? 2 : Math.sqrt(3));
-  });
+  return poleVoltageV(installation, poles);
 }
 
 /** Devices of a type in their places: of the right kind, and for the voltage there. What has no type is not asked for here. */

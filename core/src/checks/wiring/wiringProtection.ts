@@ -47,7 +47,7 @@ function foundAt(installation: Installation, profile: CodeProfileName, line: Cab
 
 /** A conductor with the device ahead of it. What nobody stated is asked for where a battery is behind it, and nowhere else. */
 function protectedOf(installation: Installation, profile: CodeProfileName, line: CableLine): Found {
-  const device = governing(line.devices);
+  const device = governing(line);
   const isAsked = line.use === 'battery' && line.devices.length > 0;
   if (device?.ratedA.known !== true || !line.areaMm2.known) {
     const lacking = [

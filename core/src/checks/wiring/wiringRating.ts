@@ -1,5 +1,6 @@
+import { isIsolator, type LineDevice } from '../../figures/wiring/cableLine.ts';
 import { cableLines } from '../../figures/wiring/cableLines.ts';
-import { askLine } from '../../sizing/askLine.ts';
+import { type AskedLine, askLine } from '../../sizing/askLine.ts';
 import { demandA } from '../../sizing/judgeSize.ts';
 import { type Check, judge, NO_WORKING } from '../check.ts';
 import type { Finding } from '../finding.ts';
@@ -10,6 +11,24 @@ import { onNetwork, partOf, troubleOrOne, WHOLE } from '../support/network.ts';
 /** What stands at grid and generator is held against those by checks of their own. */
 const OF_SOURCES: ReadonlySet<PartKind> = new Set(['grid', 'generator']);
 
+interface Held {
+  readonly device: LineDevice;
+  readonly ratedA: number;
+  readonly neededA: number;
+  readonly isSwitch: boolean;
+}
+
+/** The device of a cable that has least left for what goes through it; an isolator for the load itself. Undefined while no rating is stated. */
+function heldTo({ line, device, question, carried }: AskedLine): Held | undefined {
+  const isolators = [...line.devices, ...line.endDevices].filter(({ figures }) => isIsolator(figures));
+  const all = [...(device === undefined ? [] : [device]), ...isolators].flatMap((one): Held[] => {
+    const isSwitch = isIsolator(one.figures);
+    const neededA = isSwitch ? carried.currentA : demandA(question);
+    return one.ratedA.known ? [{ device: one, ratedA: one.ratedA.value, neededA, isSwitch }] : [];
+  });
+  return all.sort((a, b) => a.ratedA / a.neededA - b.ratedA / b.neededA)[0];
+}
+
 /** Devices of circuits, boards and units against the load that goes through them. The service and the battery have checks of their own. */
 export const wiringRating: Check<'wiring.rating'> = {
   id: 'wiring.rating',
@@ -17,7 +36,7 @@ export const wiringRating: Check<'wiring.rating'> = {
   family: 'wiring',
   modes: 'once',
   sentences: {
-    over: '{{subject}}: its device would have to be rated {{value}} for its load and is rated {{limit}}: it opens in service.',
+    over: '{{subject}}: its device would have to be rated {{value}} for its load and is rated {{limit}}: it {{does}}.',
     tight: '{{subject}}: its device is rated {{limit}} for {{value}}.',
     within: '{{subject}}: every device is rated for its load.',
     unknown: '{{subject}}: whether its device carries the load is not known. Missing: {{missing}}.',
@@ -28,26 +47,35 @@ export const wiringRating: Check<'wiring.rating'> = {
       const lines = cableLines(installation);
       if (!lines.known) return [];
       const findings = lines.value.flatMap((line): Finding[] => {
-        const isStated = line.devices.some(({ ratedA }) => ratedA.known);
+        const isStated = [...line.devices, ...line.endDevices].some(({ ratedA }) => ratedA.known);
         const isOwn = line.ends.some(({ partId }) =>
           OF_SOURCES.has(partOf(network, partId)?.kind ?? 'circuit'),
         );
         if (line.use !== 'ac' || !isStated || isOwn) return [];
         const asked = askLine(installation, line);
-        if (asked?.known !== true || asked.value.deviceA === undefined) return [];
-        const { question, deviceA, carried, device } = asked.value;
+        const held = asked?.known === true ? heldTo(asked.value) : undefined;
+        if (asked?.known !== true || held === undefined) return [];
+        const { question, carried } = asked.value;
         return [
           judge(wiringRating.id, context, {
             subject: cableSubject(installation, line),
-            value: demandA(question),
-            limit: deviceA,
+            value: held.neededA,
+            limit: held.ratedA,
             unit: 'A',
             graded: false,
+            data: { does: held.isSwitch ? 'is not made for it' : 'opens in service' },
             working: () => ({
               ...NO_WORKING,
-              inputs: [{ label: 'Rating', path: device?.path ?? [], value: deviceA, unit: 'A' }],
+              inputs: [
+                {
+                  label: 'Rating',
+                  path: [...held.device.path, 'ratedA'],
+                  value: held.ratedA,
+                  unit: 'A',
+                },
+              ],
               source:
-                question.profile === 'metric'
+                question.profile === 'metric' || held.isSwitch
                   ? `I_b ≤ I_n. ${carried.because}.`
                   : `1.25 times what stays for three hours, and the rest. ${carried.because}.`,
             }),

@@ -42,6 +42,8 @@ export function bankLeads(
           .filter(({ kind, at }) => kind === 'device' && isSamePlace(at, branch.at))
           .map(({ label, ratedA, path }) => {
             const listed = compiled.batteryDevices.find((one) => one.path[1] === path[1]);
+            const part = listed && own.find(({ kind, from }) => kind === 'device' && from[1] === path[1]);
+            const ports = joined.portsOf.get(part?.id ?? '') ?? [];
             return {
               partId: undefined,
               label,
@@ -51,9 +53,12 @@ export function bankLeads(
               role: listed?.role,
               figures: listed?.device,
               typeId: listed?.deviceTypeId,
+              takes: ports[0]?.takes ?? unknownAt(path),
+              ports,
               path,
             };
           }),
+        endDevices: [],
         names: ['DC+', 'DC−'],
         use: 'battery',
         lengthM: field(branch.lengthM, ...branch.path.slice(0, -1).map(String), 'lengthM'),

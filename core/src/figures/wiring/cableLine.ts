@@ -1,3 +1,4 @@
+import type { TerminalRow } from '../../catalogue/common.ts';
 import type { Cable, Circuit } from '../../installation/facts.ts';
 import type { DeviceFigures, Network, Part, Port, Run, TerminalName } from '../../installation/network.ts';
 import type { Known } from '../../values/known.ts';
@@ -22,6 +23,10 @@ export interface LineDevice {
   /** What its type says of it, and that type. */
   readonly figures: DeviceFigures | undefined;
   readonly typeId: string | undefined;
+  /** What its terminals take, on both sides alike. */
+  readonly takes: Known<TerminalRow>;
+  /** The ports that the cable is cut at for it; none for the device of a circuit. */
+  readonly ports: readonly Port[];
   readonly path: Path;
 }
 
@@ -33,6 +38,8 @@ export interface CableLine {
   readonly ends: readonly [End, End];
   /** The devices in it; of a circuit its own. */
   readonly devices: readonly LineDevice[];
+  /** The devices that it ends at, because another cable divides there: they guard it as well. */
+  readonly endDevices: readonly LineDevice[];
   readonly names: readonly TerminalName[];
   readonly use: Run['use'];
   readonly lengthM: Known<number>;
@@ -61,3 +68,7 @@ export interface Joined {
 
 /** A fuse for alternating current: what a DC fuse lets pass for long is its maker's to say. */
 export const isFuseKind = (device: string | undefined): boolean => device === 'fuse';
+
+/** A switch that opens its load by hand: it guards nothing, and is held against its load alone. */
+export const isIsolator = (figures: DeviceFigures | undefined): boolean =>
+  figures?.device === 'isolator' || figures?.device === 'dc-isolator';

@@ -53,8 +53,9 @@ function beyond(
 }
 
 /** A device that the design says is there, or does not deny. */
-function deviceOf(part: Part): LineDevice[] {
+function deviceOf(joined: Joined, part: Part): LineDevice[] {
   if (part.fitted?.known === true && part.fitted.value === 'none') return [];
+  const ports = joined.portsOf.get(part.id) ?? [];
   return [
     {
       partId: part.id,
@@ -65,6 +66,8 @@ function deviceOf(part: Part): LineDevice[] {
       role: part.role,
       figures: part.device,
       typeId: part.deviceTypeId,
+      takes: ports[0]?.takes ?? unknownAt([...part.from, 'typeId']),
+      ports,
       path: part.from,
     },
   ];
@@ -112,7 +115,8 @@ function figure(
   return { value: field(cable?.[key], ...path), path };
 }
 
-const KNOWN_ELSEWHERE = (run: Run): boolean => TYPED.has(run.from.at(-1) ?? '') || run.use === 'earth';
+const KNOWN_ELSEWHERE = ({ from, use }: Run): boolean =>
+  TYPED.has(from.at(-1) ?? '') || (use === 'earth' && from[0] === 'earthPoints');
 
 function lineOf(
   joined: Joined,
@@ -136,7 +140,11 @@ function lineOf(
       id,
       label: `${ends[0].label} to ${ends[1].label}`,
       ends,
-      devices: [...back.devices.toReversed(), ...on.devices].flatMap(deviceOf),
+      devices: [...back.devices.toReversed(), ...on.devices].flatMap((part) => deviceOf(joined, part)),
+      endDevices: ends.flatMap(({ partId }) => {
+        const part = joined.parts.get(partId);
+        return part?.kind === 'device' && part.role !== undefined ? deviceOf(joined, part) : [];
+      }),
       names: namesOf(ends),
       use: (strung ?? run).use,
       from: (strung ?? typed ?? run).from,

@@ -2,6 +2,7 @@ import type { ProtectiveDeviceType } from '../../catalogue/partTypes.ts';
 import type { Cable, Circuit } from '../../installation/facts.ts';
 import type { Port, TerminalName } from '../../installation/network.ts';
 import { figuresOf } from '../../installation/deviceFigures.ts';
+import { takesOf } from '../../installation/build/laying.ts';
 import { field, known } from '../../values/known.ts';
 import { type CableLine, isFuseKind } from './cableLine.ts';
 
@@ -49,9 +50,16 @@ function layLine(circuit: Circuit, { type, cable, port, boardLabel }: CircuitSur
               ...(type === undefined
                 ? { figures: undefined, typeId: undefined }
                 : { figures: figuresOf(known(type)).device, typeId: type.id }),
+              takes: takesOf(
+                type?.terminals,
+                'line',
+                type === undefined ? [...from, 'device', 'typeId'] : ['types', type.id],
+              ),
+              ports: [],
               path: [...from, 'device'],
             },
           ],
+    endDevices: [],
     names: circuitNames(circuit),
     use: 'ac',
     lengthM: field(circuit.cable?.lengthM, ...lengthPath),

@@ -66,6 +66,20 @@ function laySupply(
   laying.run(behind, own, { use: 'ac', from: part.from });
 }
 
+/** Where the leads of a sensor go at the meter that it is wired to, by the marks of its type; undefined for one that a set reads itself. */
+function meterEnd(
+  { design, find }: Given,
+  { kind, meterId, line }: Given['design']['instruments'][number],
+): LinkEnd | undefined {
+  const meter = design.instruments.find(({ id }) => id === meterId);
+  if (kind !== 'sensor' || meter === undefined) return undefined;
+  const type = find('meter', meter.typeId, ['instruments', meter.id, 'typeId']);
+  const mark = type.known
+    ? type.value.marks?.find(({ takes }) => takes === `sensor-${line ?? ''}`)?.mark
+    : undefined;
+  return { partId: `instrument ${meter.id}`, socket: mark === undefined ? 'sensor' : `sensor ${mark}` };
+}
+
 /** Controllers with their meters, and the meters and sensors that sets read by themselves; each with its link. */
 export function layInstruments(
   laying: Laying,
@@ -151,12 +165,14 @@ export function layInstruments(
               ) ?? service)
             : service,
       });
-    const reader = set?.units.find(({ unit }) => unit.id === instrument.readByUnitId) ?? set?.units[0];
-    if (reader !== undefined)
+    const readerId = instrument.readByUnitId ?? set?.compiled.stack.hostUnitId;
+    const reader = set?.units.find(({ unit }) => unit.id === readerId) ?? set?.units[0];
+    const meter = meterEnd(given, instrument);
+    if (reader !== undefined || meter !== undefined)
       laying.links.push({
-        id: `${reader.part.id} – ${part.id}`,
+        id: `${meter?.partId ?? reader?.part.id ?? ''} – ${part.id}`,
         kind: instrument.kind === 'sensor' ? 'sensor-pair' : 'meter-bus',
-        a: endOf(reader.part.id, instrument.kind, pinsOfSet(set?.compiled)),
+        a: meter ?? endOf(reader?.part.id ?? '', instrument.kind, pinsOfSet(set?.compiled)),
         b:
           type.known && type.value.kind === 'meter'
             ? endOf(part.id, undefined, type.value.commsPins, 'bus')

@@ -1,5 +1,6 @@
 import type { TerminalRow } from '../../catalogue/common.ts';
-import { type Known, unknownAt } from '../../values/known.ts';
+import type { ReadTerminal } from '../../design/wiringSchema.ts';
+import { all, field, type Known, known, mapKnown, unknownAt } from '../../values/known.ts';
 import type { Path } from '../../values/problem.ts';
 import { MODE_KINDS, type ModeKind } from '../modeKinds.ts';
 import type {
@@ -22,8 +23,30 @@ import type {
   Use,
 } from '../network.ts';
 
+/**
+ * What a terminal takes, by its type and by what was read off it: the type goes before, what it leaves open is filled. Without a type's
+ * range one has to be read in full, from the thinnest to the thickest.
+ */
+function filled(ofType: Known<TerminalRow>, read: ReadTerminal | undefined): Known<TerminalRow> {
+  if (read === undefined) return ofType;
+  const { id, portId, minMm2, maxMm2, ...landing } = read;
+  if (ofType.known) return known({ ...landing, ...ofType.value });
+  const range = all({
+    minMm2: field(minMm2, 'wiring', 'terminals', id, 'minMm2'),
+    maxMm2: field(maxMm2, 'wiring', 'terminals', id, 'maxMm2'),
+  });
+  return mapKnown(range, (given) => ({ port: portId, ...given, ...landing }));
+}
+
 /** The network while it is being laid. Written to by the builders only. */
 export class Laying {
+  private readonly read: ReadonlyMap<string, ReadTerminal>;
+
+  /** @param read Terminal data that somebody has read off the equipment. */
+  constructor(read: readonly ReadTerminal[] = []) {
+    this.read = new Map(read.map((one) => [one.portId, one]));
+  }
+
   readonly parts: Part[] = [];
   readonly ports: Port[] = [];
   readonly runs: Run[] = [];
@@ -61,7 +84,7 @@ export class Laying {
       role,
       label: more.label ?? role,
       terminals: names.map((name) => ({ id: `${id} ${name}`, name })),
-      takes: more.takes ?? unknownAt([...part.from, 'terminals']),
+      takes: filled(more.takes ?? unknownAt([...part.from, 'terminals']), this.read.get(id)),
       ...(more.fed === undefined ? {} : { fed: more.fed }),
     };
     this.ports.push(port);

@@ -23,7 +23,7 @@ export function layNetwork(
   arrays: readonly CompiledArray[],
   controllers: readonly CompiledController[],
 ): Network {
-  const laying = new Laying();
+  const laying = new Laying(given.design.wiring?.terminals);
   const service = layService(laying, given);
   const sets = given.stacks.map((compiled) => layOutputs(laying, given, compiled, service));
   const switches = new Map(sets.flatMap((set) => [...layGridSide(laying, given, set, service)]));

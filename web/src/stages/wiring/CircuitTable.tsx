@@ -13,7 +13,8 @@ import { useLengthUnit } from '../../state/lengthUnit.ts';
 import { put } from '../../state/put.ts';
 import { FigureCell } from './FigureCell.tsx';
 import { ShowAll } from './ShowAll.tsx';
-import { type DeviceType, deviceTypes } from './LineDevices.tsx';
+import { deviceTypes } from './LineDevices.tsx';
+import { type DeviceType, TypeOptions } from './TypeOptions.tsx';
 
 const CURVES = ['B', 'C', 'D', 'gG', 'aR'] as const;
 
@@ -54,12 +55,7 @@ const CircuitRow = memo(function CircuitRow({ circuit, board, types, canEdit, le
             })
           }
         >
-          <option value="">not known</option>
-          {types.map((type) => (
-            <option key={type.id} value={type.id}>
-              {type.name}
-            </option>
-          ))}
+          <TypeOptions types={types} isDc={false} />
         </select>
       </td>
       <td className="pr-2">

@@ -39,6 +39,7 @@ function InstrumentForm({ instrument }: { readonly instrument: Instrument }) {
   const change = useJob((store) => store.change);
   const path = ['instruments', instrument.id];
   const stack = design.stacks.find(({ id }) => id === instrument.readBy);
+  const meters = design.instruments.filter(({ kind }) => kind === 'meter');
   const edit = (label: string, recipe: (one: Instrument) => void) =>
     change(label, (draft) => {
       const target = draft.instruments.find(({ id }) => id === instrument.id);
@@ -85,6 +86,17 @@ function InstrumentForm({ instrument }: { readonly instrument: Instrument }) {
         )}
         {instrument.kind === 'sensor' && (
           <>
+            {meters.length > 0 && (
+              <SelectField
+                label="Leads go to"
+                path={[...path, 'meterId']}
+                value={instrument.meterId}
+                options={meters.map((one) => ({ value: one.id, label: one.name ?? 'the meter' }))}
+                emptyLabel="what reads it"
+                disabled={!canEdit}
+                onTake={(value) => edit('Leads of a sensor', (one) => put(one, 'meterId', value))}
+              />
+            )}
             <SelectField
               label="Line"
               path={[...path, 'line']}

@@ -1,4 +1,4 @@
-import { type Design, type EquipmentType, lengthIn, metresIn, type Network, type Part } from '@bastion/core';
+import { type Design, lengthIn, metresIn, type Network, type Part } from '@bastion/core';
 import { catalogueNow } from '../../state/catalogue.ts';
 import { useJob, useOpenJob } from '../../state/job.ts';
 import { useLengthUnit } from '../../state/lengthUnit.ts';
@@ -6,8 +6,7 @@ import { useLight } from '../../state/light.ts';
 import { put } from '../../state/put.ts';
 import { deviceIn, deviceOf } from './deviceEdits.ts';
 import { FigureCell } from './FigureCell.tsx';
-
-export type DeviceType = Extract<EquipmentType, { kind: 'protective-device' }>;
+import { type DeviceType, TypeOptions } from './TypeOptions.tsx';
 
 export function deviceTypes(own: Design['types']): DeviceType[] {
   const byId = new Map([...catalogueNow(), ...own].map((type) => [type.id, type]));
@@ -59,7 +58,7 @@ function DeviceRow({
           className="input"
           aria-label={`Fitted: ${part.label}`}
           data-field={`${field}/fitted`}
-          disabled={!canEdit || isMain}
+          disabled={!canEdit}
           value={part.fitted?.known === true ? part.fitted.value : ''}
           onChange={({ target }) =>
             edit(`Fitted: ${part.label}`, (one) =>
@@ -77,7 +76,7 @@ function DeviceRow({
           className="input"
           aria-label={`Type: ${part.label}`}
           data-field={`${field}/typeId`}
-          disabled={!canEdit || isMain}
+          disabled={!canEdit}
           value={device?.typeId ?? ''}
           onChange={({ target }) =>
             edit(`Type: ${part.label}`, (one) =>
@@ -85,12 +84,7 @@ function DeviceRow({
             )
           }
         >
-          <option value="">not known</option>
-          {types.map((type) => (
-            <option key={type.id} value={type.id}>
-              {type.name}
-            </option>
-          ))}
+          <TypeOptions types={types} isDc={isOfBattery(part) || part.role === 'dc-switch'} />
         </select>
       </td>
       <td>

@@ -2,56 +2,18 @@ import {
   type Diagram,
   type DiagramNode,
   type Drawing,
-  type Ink,
   type Layout,
   type Shape,
   SOURCE_WORDS,
-  svgPath,
 } from '@bastion/core';
 import { Maximize, ZoomIn, ZoomOut } from 'lucide-react';
 import { memo, useId, useMemo } from 'react';
 import { useOpenJob } from '../../state/job.ts';
 import { type Direction, directionOf, nudge } from './nudgeEdits.ts';
+import { ShapeView } from '../../ui/ShapeView.tsx';
 import { usePrinting } from '../../ui/usePrinting.ts';
 import { useView } from './useView.ts';
 import './wiring.css';
-
-const INKS: Readonly<Record<Ink, string>> = {
-  live: 'var(--ink)',
-  dead: 'var(--edge)',
-  symbol: 'var(--ink)',
-  word: 'var(--ink)',
-  quiet: 'var(--quiet)',
-  over: 'var(--over)',
-  unknown: 'var(--unknown)',
-  path: 'var(--touch)',
-};
-
-const ShapeView = memo(function ShapeView({ shape }: { readonly shape: Shape }) {
-  const colour = INKS[shape.ink];
-  if (shape.kind === 'text')
-    return (
-      <text
-        x={shape.x}
-        y={shape.y}
-        fontSize={shape.sizePx}
-        textAnchor={shape.anchor}
-        fontWeight={shape.bold === true ? 600 : 400}
-        fill={colour}
-      >
-        {shape.text}
-      </text>
-    );
-  return (
-    <path
-      d={svgPath(shape)}
-      fill={shape.kind === 'circle' && shape.filled === true ? colour : 'none'}
-      stroke={colour}
-      strokeWidth={shape.widthPx}
-      strokeDasharray={shape.kind === 'line' ? shape.dash?.join(' ') : undefined}
-    />
-  );
-});
 
 interface NodeProps {
   readonly node: DiagramNode;

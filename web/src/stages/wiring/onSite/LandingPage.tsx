@@ -9,6 +9,7 @@ import { TickPhotos } from '../../../ui/TickPhotos.tsx';
 import { useSchedule } from '../schedules/useSchedule.ts';
 import { FieldPages } from './FieldPages.tsx';
 import { MadeButtons } from './MadeButtons.tsx';
+import { PortDrawing } from './PortDrawing.tsx';
 import { useDone } from './useDone.ts';
 import { WhoAndWhen } from './WhoAndWhen.tsx';
 
@@ -131,6 +132,7 @@ function Port({ port }: { readonly port: PortRows }) {
         <strong>Off, locked and proven dead first:</strong>{' '}
         {dead.length === 0 ? 'nothing is known to feed it; prove it dead all the same' : dead.join('; ')}.
       </p>
+      <PortDrawing title={port.title} rows={port.rows} />
       <ul className="mt-2">
         {port.rows.map((row) => (
           <Landing key={row.id} row={row} />

@@ -23,11 +23,13 @@ import { useJob, useOpenJob } from '../../../state/job.ts';
 import { useLengthUnit } from '../../../state/lengthUnit.ts';
 import { noteExport } from '../../../state/noteExport.ts';
 import { setCableFigure } from './cableEdits.ts';
+import { DevicesForm } from './DevicesForm.tsx';
 import { FittingsForm } from './FittingsForm.tsx';
 import { CommsForm, LinkDetail } from './LinkDetail.tsx';
 import { ConductorDetail } from './ConductorDetail.tsx';
 import { LayingForm } from './LayingForm.tsx';
 import { ScheduleTable } from './ScheduleTable.tsx';
+import { TerminalForm } from './TerminalForm.tsx';
 import { SettingsForm } from './SettingsForm.tsx';
 import { TableValues } from './TableValues.tsx';
 import { useConductors, useSchedule } from './useSchedule.ts';
@@ -181,17 +183,29 @@ function Conductors(props: ScheduleProps) {
   );
 }
 
+/** What a row of a schedule opens into, where somebody can say something of it. */
+function detailOf(kind: ScheduleKind): { readonly detail?: (row: ScheduleRow) => ReactNode } {
+  if (kind === 'comms') return { detail: (row) => <LinkDetail linkId={row.id} /> };
+  if (kind === 'terminations')
+    return {
+      detail: ({ portId }) =>
+        portId === undefined ? (
+          <p className="p-2">What it takes is stated by the type of the device.</p>
+        ) : (
+          <TerminalForm portId={portId} />
+        ),
+    };
+  return {};
+}
+
 function OtherSchedule({ kind, ...props }: ScheduleProps & { readonly kind: ScheduleKind }) {
   return (
-    <ScheduleView
-      {...props}
-      schedule={useSchedule(kind)}
-      {...(kind === 'comms' ? { detail: (row: ScheduleRow) => <LinkDetail linkId={row.id} /> } : {})}
-    >
+    <ScheduleView {...props} schedule={useSchedule(kind)} {...detailOf(kind)}>
       {kind === 'cuts' && <VanForm />}
       {kind === 'comms' && <CommsForm />}
       {kind === 'settings' && <SettingsForm />}
       {kind === 'fittings' && <FittingsForm />}
+      {kind === 'devices' && <DevicesForm />}
     </ScheduleView>
   );
 }
