@@ -15,6 +15,7 @@ import {
   readDesign,
   readDesignText,
   SAMPLE_TYPES,
+  scheduleOf,
   workingOf,
 } from '@bastion/core';
 import { describe, expect, it } from 'vitest';
@@ -47,6 +48,13 @@ describe.each(NAMES)('%s', (name) => {
   it('has trouble to find, and not only trouble', () => {
     const states = new Set(findings.map((finding) => finding.state));
     expect(states.has('over') && states.has('within')).toBe(true);
+  });
+
+  it('is carried to every conductor, device, terminal and setting', () => {
+    for (const kind of ['conductors', 'devices', 'terminations', 'sensors', 'settings'] as const) {
+      const { rows } = scheduleOf(kind, { design, catalogue: SAMPLE_TYPES, installation });
+      expect(rows.filter(({ state }) => state === 'unknown').map(({ id }) => id)).toEqual([]);
+    }
   });
 
   it('gives the same answer again, to the last bit', () => {

@@ -109,6 +109,7 @@ import { wiringBusShape } from './wiring/wiringBusShape.ts';
 import { wiringConductor } from './wiring/wiringConductor.ts';
 import { wiringDevice } from './wiring/wiringDevice.ts';
 import { wiringDrop } from './wiring/wiringDrop.ts';
+import { wiringEarthing } from './wiring/wiringEarthing.ts';
 import { wiringFill } from './wiring/wiringFill.ts';
 import { wiringIsolation } from './wiring/wiringIsolation.ts';
 import { wiringLeakage } from './wiring/wiringLeakage.ts';
@@ -236,6 +237,7 @@ export const CHECKS = [
   wiringConductor,
   wiringDevice,
   wiringDrop,
+  wiringEarthing,
   wiringFill,
   wiringIsolation,
   wiringLeakage,

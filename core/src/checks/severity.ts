@@ -117,6 +117,7 @@ const OF_CHECK: Readonly<Record<CheckId, Severity>> = {
   'wiring.conductor': 'people',
   'wiring.device': 'people',
   'wiring.drop': 'load',
+  'wiring.earthing': 'people',
   'wiring.fill': 'equipment',
   'wiring.isolation': 'people',
   'wiring.leakage': 'load',

@@ -35,3 +35,9 @@ export function leadSizes(profile: CodeProfileName | undefined): readonly number
   const american = ampacityNa.map((row) => row.areaMm2);
   return profile === 'north-american' ? [...american, ...metric] : [...metric, ...american];
 }
+
+/** Names of one size in mm² and in AWG differ by less. */
+const SAME_SIZE = 1.02;
+
+/** Whether a size is another one or thicker, whatever it is called: 53.5 mm² is as good as 54. */
+export const isAtLeastMm2 = (areaMm2: number, leastMm2: number): boolean => areaMm2 * SAME_SIZE >= leastMm2;

@@ -1,8 +1,10 @@
-import { leadSizeWords } from '../codes/leadSizes.ts';
+import { isAtLeastMm2, leadSizeWords } from '../codes/leadSizes.ts';
 import type { CableLine } from '../figures/wiring/cableLine.ts';
 import { cableLines } from '../figures/wiring/cableLines.ts';
 import type { Installation } from '../installation/installation.ts';
 import { tableValueLabel } from '../codes/tableValues.ts';
+import { leastEarthing } from '../sizing/earthLines.ts';
+import { judgeProtective, type ProtectiveAnswer } from '../sizing/protective.ts';
 import { guardsOf } from '../sizing/askLine.ts';
 import { ownValues, tableValueWords } from '../sizing/judgeSize.ts';
 import type { SizeAnswer, SizeTest } from '../sizing/question.ts';
@@ -144,6 +146,56 @@ function rowOf(installation: Installation, line: CableLine): Row<Key> {
   return row;
 }
 
+/** A conductor to an earthing bar or an electrode: what it has to be follows from the conductors of the service. */
+function earthRow(
+  installation: Installation,
+  line: CableLine,
+  { base, own }: { readonly base: Omit<Row<Key>, 'cells'>; readonly own: Pick<Row<Key>['cells'], OwnKey> },
+): Row<Key> {
+  const least = leastEarthing(installation);
+  const cells = {
+    ...NOTHING,
+    ...own,
+    because: 'carries nothing in service',
+    device: 'none here',
+    laid: '',
+    drop: '',
+  };
+  if (!least.known)
+    return {
+      ...base,
+      state: 'unknown',
+      cells: { ...cells, verdict: `missing: ${describePlaces(installation, least.missing)}` },
+    };
+  const { leastMm2, working } = least.value;
+  const { areaMm2 } = line;
+  const isThin = areaMm2.known && !isAtLeastMm2(areaMm2.value, leastMm2);
+  return {
+    ...base,
+    state: !areaMm2.known ? 'unknown' : isThin ? 'over' : 'within',
+    cells: {
+      ...cells,
+      smallest: leadSizeWords(leastMm2),
+      governs: 'earthing table',
+      protective: '',
+      verdict: !areaMm2.known ? 'no size chosen' : isThin ? `too thin, ${working}` : 'within',
+    },
+  };
+}
+
+function protectiveWords(earth: ProtectiveAnswer | undefined, tableMm2: number | undefined): string | null {
+  if (tableMm2 === undefined) return null;
+  if (earth === undefined) return leadSizeWords(tableMm2);
+  return earth.state === 'over'
+    ? `${leadSizeWords(earth.statedMm2)}: too thin`
+    : leadSizeWords(earth.statedMm2);
+}
+
+const RANK: Readonly<Record<RowState, number>> = { over: 0, unknown: 1, tight: 2, within: 3 };
+const worseOf = (a: RowState, b: RowState): RowState => (RANK[a] <= RANK[b] ? a : b);
+
+type OwnKey = 'cable' | 'conductors' | 'size' | 'length' | 'override';
+
 function madeRow(
   installation: Installation,
   line: CableLine,
@@ -165,16 +217,7 @@ function madeRow(
     ],
     fields: { size: line.areaPath, length: line.lengthPath },
   };
-  if (sized === undefined)
-    return {
-      ...base,
-      cells: {
-        ...NOTHING,
-        ...own,
-        because: 'carries nothing in service',
-        verdict: 'by the protective conductors that it joins',
-      },
-    };
+  if (sized === undefined) return earthRow(installation, line, { base, own });
   if (!sized.known)
     return {
       ...base,
@@ -189,9 +232,14 @@ function madeRow(
       ? []
       : ownValues(question, areaMm2).map((one) => `${tableValueLabel(one)}: ${tableValueWords(one)}`);
   const stated = line.cable?.protectiveMm2;
+  const earth =
+    stated === undefined || chosen === undefined
+      ? undefined
+      : judgeProtective(question, chosen.areaMm2, stated, protectiveMm2);
+  const isEarthWrong = earth !== undefined && earth.state !== 'within';
   return {
     ...base,
-    state: verdict.state,
+    state: isEarthWrong ? worseOf(verdict.state, earth.state) : verdict.state,
     cells: {
       ...own,
       load: Number(carried.currentA.toFixed(1)),
@@ -202,13 +250,11 @@ function madeRow(
       governs:
         smallest.kind === 'found' && smallest.governs !== undefined ? TEST_TITLES[smallest.governs] : '',
       drop: percent(answerOf(sized.value, 'drop')?.value),
-      protective:
-        protectiveMm2 === undefined
-          ? null
-          : stated !== undefined && stated < protectiveMm2
-            ? `${leadSizeWords(stated)}: too thin, ${leadSizeWords(protectiveMm2)} by table`
-            : leadSizeWords(stated ?? protectiveMm2),
-      verdict: verdict.words,
+      protective: protectiveWords(earth, protectiveMm2),
+      verdict: [
+        ...(verdict.words === 'within' && isEarthWrong ? [] : [verdict.words]),
+        ...(isEarthWrong ? [`earth: ${earth.working}`] : []),
+      ].join('; '),
       override: [own.override, ...tableWords].filter((words) => words !== '').join('; '),
     },
   };

@@ -1,8 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { variantOf } from '../testkit/bonding.ts';
-import { addLoad, bank1, circuit1, stack1 } from '../testkit/designs.ts';
+import { SAMPLE_TYPES } from '../catalogue/samples.ts';
+import { readDesign } from '../design/read.ts';
+import type { Design } from '../design/schema.ts';
+import { addLoad, bank1, baseDesign, circuit1, stack1 } from '../testkit/designs.ts';
 import { withStrings } from '../testkit/wired.ts';
-import { cellsOf, rowsOf } from '../testkit/schedules.ts';
+import { cellsOf, rowsOf, scheduleWith } from '../testkit/schedules.ts';
 
 describe('terminations', () => {
   it('take end, strip, torque, tool and pull from type and size', () => {
@@ -128,4 +131,123 @@ describe('cuts', () => {
     // Four module leads of 1 m out of 100 m.
     expect(rows[0]?.cells).toMatchObject({ length: 100, left: 96 });
   });
+});
+
+describe('terminals of devices', () => {
+  const typed = (d: Design): void => {
+    circuit1(d).device = { typeId: 'breaker-b10-1p' };
+    circuit1(d).cable = { lengthM: 5, areaMm2: 2.5 };
+    d.devices.push({ id: 'd1', role: 'unit-output', stackId: 's', unitId: 'u1', typeId: 'breaker-c25-2p' });
+    Object.assign(stack1(d).units[0] ?? {}, { acLead: { lengthM: 2, areaMm2: 10 } });
+  };
+
+  it('stand in the line with both sides; the earth passes them by, and the neutral one that has no pole for it', () => {
+    const rows = rowsOf('terminations', typed);
+    const at = (part: string): string[] =>
+      rows.filter(({ cells }) => cells.part === part).map(({ cells }) => `${cells.port} ${cells.terminal}`);
+    expect(at('output device of unit 1')).toEqual(['in L1', 'in N', 'out L1', 'out N']);
+    expect(at('device of Heat')).toEqual(['load side L1']);
+    expect(cellsOf(rows, { part: 'output device of unit 1', port: 'out', terminal: 'N' })).toMatchObject({
+      size: '10 mm²',
+      strip: 13,
+      torque: 2.4,
+      shared: 'alone',
+    });
+  });
+
+  it('of one that nobody has stated are left out, and counted', () => {
+    const { rows, notes } = scheduleWith('terminations', (d) => {
+      typed(d);
+      d.devices = [];
+    });
+    expect(rows.some(({ cells }) => cells.part === 'output device of unit 1')).toBe(false);
+    expect(notes.join(' ')).toMatch(/Left out: the terminals of \d+ devices of which nobody has said/);
+  });
+
+  it('count as what a cable has to fit', () => {
+    // A breaker to 63 A takes 35 mm² at most: a circuit of 50 mm² is too thick for it.
+    const rows = rowsOf('terminations', (d) => {
+      typed(d);
+      circuit1(d).cable = { lengthM: 5, areaMm2: 50 };
+    });
+    expect(rows.find(({ cells }) => cells.part === 'device of Heat')?.state).toBe('over');
+  });
+});
+
+describe('what is read off a terminal', () => {
+  const read = (over: object) => (d: Design) => {
+    d.wiring = { terminals: [{ id: 'e1', portId: 'grid supply', ...over }] };
+  };
+  const whole = { minMm2: 4, maxMm2: 35, stripMm: 20, torqueNm: 6, ends: ['bare'] };
+
+  it('fills a place that has no type, once its range is whole', () => {
+    const rows = rowsOf('terminations', read(whole));
+    expect(cellsOf(rows, { part: 'grid', terminal: 'L1' })).toMatchObject({
+      strip: 20,
+      torque: 6,
+      end: 'bare',
+    });
+    const open = rowsOf('terminations', read({ torqueNm: 6 }));
+    expect(cellsOf(open, { part: 'grid', terminal: 'L1' })).toMatchObject({
+      torque: null,
+      note: 'nothing is known of this terminal: read it off the thing and type it here',
+    });
+  });
+
+  it('gives way to what the type states, and fills what it leaves open', () => {
+    const rows = rowsOf('terminations', (d) => {
+      d.types.push(
+        variantOf('inverter', 'hybrid-5k-1ph', {
+          terminals: [{ port: 'grid', minMm2: 2.5, maxMm2: 10, torqueNm: 1.2, ends: ['ferrule'] }],
+        }),
+      );
+      stack1(d).inverterTypeId = 'hybrid-5k-1ph-own';
+      d.wiring = { terminals: [{ id: 'e1', portId: 'unit s/u1 grid', stripMm: 9, torqueNm: 5 }] };
+    });
+    expect(cellsOf(rows, { port: 'grid port', terminal: 'L1' })).toMatchObject({ strip: 9, torque: 1.2 });
+  });
+
+  it('tells what was read of a port that is not there', () =>
+    expect(
+      scheduleWith('terminations', (d) => {
+        d.wiring = { terminals: [{ id: 'e1', portId: 'gone in' }] };
+      }).notes,
+    ).toContain('Something is stated of a terminal that is not there any more: gone in.'));
+
+  it('has the thinner end of its range below the thicker', () => {
+    const design = baseDesign();
+    read({ minMm2: 10, maxMm2: 4 })(design);
+    const found = readDesign(design, SAMPLE_TYPES);
+    expect(found.ok ? '' : found.problems[0]?.message).toBe('needs its smallest conductor below its largest');
+  });
+});
+
+it('an earth with a terminal of its own is held against that', () => {
+  const rows = rowsOf('terminations', (d) => {
+    d.types.push(
+      variantOf('inverter', 'hybrid-5k-1ph', {
+        terminals: [
+          {
+            port: 'backup',
+            minMm2: 6,
+            maxMm2: 16,
+            stripMm: 12,
+            torqueNm: 2,
+            ends: ['bare'],
+            earthMinMm2: 1.5,
+            earthMaxMm2: 6,
+            earthTorqueNm: 1.1,
+          },
+        ],
+      }),
+    );
+    stack1(d).inverterTypeId = 'hybrid-5k-1ph-own';
+    Object.assign(stack1(d).units[0] ?? {}, { acLead: { lengthM: 2, areaMm2: 6 } });
+  });
+  const port = rows.filter(({ cells }) => cells.part === 'unit 1, backup output');
+  expect(port.map(({ cells, state }) => [cells.terminal, cells.torque, state])).toEqual([
+    ['L1', 2, 'within'],
+    ['N', 2, 'within'],
+    ['PE', 1.1, 'within'],
+  ]);
 });

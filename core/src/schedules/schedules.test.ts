@@ -10,7 +10,7 @@ import { cellsOf, rowsOf } from '../testkit/schedules.ts';
 import { closedLoop, withStrings } from '../testkit/wired.ts';
 import { sheetLabels } from './labels.ts';
 import { scheduleOf, scheduleSheet } from './scheduleOf.ts';
-import { type Cell, SCHEDULE_KINDS, type ScheduleKind } from './table.ts';
+import { type Cell, type Row, SCHEDULE_KINDS, type ScheduleKind } from './table.ts';
 
 it.each(SCHEDULE_KINDS)(
   '%s: every row has an id of its own and every cell of its columns, on any design',
@@ -243,6 +243,61 @@ it('comms begin at the hardest end', () => {
     [1, 'meter bus'],
     [2, 'battery bus'],
   ]);
+});
+
+it('the leads of sensors go to the marks of the meter that they are wired to, and are crimped to nothing', () => {
+  const wired = (meterId: string | undefined): readonly Row[] =>
+    rowsOf('comms', (d) => {
+      d.instruments.push({ id: 'm', kind: 'meter', typeId: 'meter-3ph-sensors', at: 'service', readBy: 's' });
+      for (const id of ['a', 'b'])
+        d.instruments.push({
+          id,
+          kind: 'sensor',
+          typeId: 'sensor-100a',
+          at: 'service',
+          line: 'L1',
+          readBy: 's',
+          ...(meterId === undefined ? {} : { meterId }),
+        });
+    }).filter(({ cells }) => cells.kind === 'sensor pair');
+  expect(wired('m').map(({ cells }) => cells.fromSocket)).toEqual(['sensor 11 12', 'sensor 11 12']);
+  expect(wired(undefined).map(({ cells }) => cells.from)).toEqual(['unit 1', 'unit 1']);
+  for (const { cells } of [...wired('m'), ...wired(undefined)]) expect(cells.note).toBe('at most 15 m');
+});
+
+it.each([
+  ['polarity', { polarity: 'swapped' }, 'over', '+ is landed on −'],
+  ['pairs', { pairs: 'bunched' }, 'over', 'cores of several pairs are bunched'],
+  ['a shield at both ends', { shield: 'both-ends' }, 'tight', 'lift it at one'],
+  ['a shield nowhere', { shield: 'neither' }, 'tight', 'earth it at the reader'],
+  ['all as planned', {}, undefined, 'at most 100 m'],
+] as const)('a bus made with a fault says so in its row: %s', (_, over, state, note) => {
+  const [row] = rowsOf('comms', (d) => {
+    d.instruments.push({ id: 'm', kind: 'meter', typeId: 'meter-3ph-sensors', at: 'service', readBy: 's' });
+    d.wiring = { links: [{ id: 'k', linkId: 'unit s/u1 – instrument m', ...over }] };
+  });
+  expect(row?.state).toBe(state);
+  expect(row?.cells.note).toContain(note);
+});
+
+it('an earthing conductor goes by the conductors of the service', () => {
+  const rows = (areaMm2: number): readonly Row[] =>
+    rowsOf('conductors', (d) => {
+      d.earthPoints = [{ id: 'e', name: 'Bar', joins: ['grid-earth', 'electrode'], areaMm2 }];
+      d.site.localElectrode = 'yes';
+      d.wiring = {
+        cables: [
+          { id: 'k1', lineId: 'grid supply to service-board bus', areaMm2: 50 },
+          { id: 'k2', lineId: 'service-board bus to electrode earth', areaMm2: 25, lengthM: 9 },
+        ],
+      };
+    }).filter(({ id }) => id.endsWith(' earth'));
+  // 50 mm² / 2 = 25 mm².
+  expect(rows(16).map(({ state, cells }) => [cells.size, cells.smallest, state])).toEqual([
+    ['16 mm²', '25 mm²', 'over'],
+    ['25 mm²', '25 mm²', 'within'],
+  ]);
+  expect(rows(25)[0]?.state).toBe('within');
 });
 
 it('labels name every source and every isolation point', () => {

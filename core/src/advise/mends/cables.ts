@@ -5,6 +5,7 @@ import type { Edit } from '../../design/edits.ts';
 import type { Design } from '../../design/schema.ts';
 import type { CableLine } from '../../figures/wiring/cableLine.ts';
 import { cableLines } from '../../figures/wiring/cableLines.ts';
+import { leastEarthing } from '../../sizing/earthLines.ts';
 import { sizeLine, type SizedLine } from '../../sizing/sizeLine.ts';
 import { type Candidate, once, type Trouble } from './candidate.ts';
 
@@ -82,5 +83,39 @@ export function fittingDevices(trouble: Trouble): Candidate[] {
         return { ...circuit, device: { ...device, ratedA } };
       }),
     })),
+  ];
+}
+
+/** Each of those earths in the size that the tables give it. */
+export function thickerEarths(trouble: Trouble): Candidate[] {
+  const { installation } = trouble.analysis;
+  const least = leastEarthing(installation);
+  const lines = cableLines(installation);
+  if (!lines.known) return [];
+  const ids = new Set(trouble.cause.findings.map(({ subject }) => subject.id));
+  const found = lines.value.flatMap((line): { line: CableLine; edit: Edit; areaMm2: number }[] => {
+    if (!ids.has(line.id)) return [];
+    const sized = sizeLine(installation, line);
+    const ofCable = sized?.known === true ? sized.value.protectiveMm2 : undefined;
+    const isEarth = line.use === 'earth';
+    const areaMm2 = isEarth ? (least.known ? least.value.leastMm2 : undefined) : ofCable;
+    if (areaMm2 === undefined) return [];
+    const path = isEarth ? line.areaPath : ['wiring', 'cables', line.cable?.id ?? '', 'protectiveMm2'];
+    return [{ line, areaMm2, edit: { op: 'set', path: path.map(String), after: areaMm2 } }];
+  });
+  const [first, ...more] = found;
+  if (first === undefined) return [];
+  return [
+    once(
+      'thicker-earths',
+      more.length === 0
+        ? `${leadSizeWords(first.areaMm2)} for the earth of ${first.line.label}`
+        : 'Each of those earths in the size that the tables give it',
+      (design) =>
+        withFigures(
+          design,
+          found.map(({ edit }) => edit),
+        ),
+    ),
   ];
 }

@@ -10,7 +10,7 @@ import {
   otherDevices,
   thickerLeads,
 } from './bankSide.ts';
-import { fittingDevices, fittingSizes } from './cables.ts';
+import { fittingDevices, fittingSizes, thickerEarths } from './cables.ts';
 import type { Candidate, Trouble } from './candidate.ts';
 import { isolators, otherDeviceTypes, smallerDevices } from './devices.ts';
 import { leaveOff, loadSide, moreUnits, ontoBackup, otherInverters, routerOntoBackup } from './loadSide.ts';
@@ -148,6 +148,7 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
   'wiring.conductor': fittingSizes,
   'wiring.device': otherDevices,
   'wiring.drop': fittingSizes,
+  'wiring.earthing': thickerEarths,
   'wiring.isolation': isolators,
   'wiring.leakage': otherDeviceTypes,
   'wiring.network': (trouble) => [...joinedAsTaken(trouble), ...routerOntoBackup(trouble)],

@@ -1,6 +1,7 @@
 import { SAMPLE_TYPES } from '../../catalogue/samples.ts';
 import { checkTable } from '../../testkit/checkTable.ts';
 import type { Design } from '../../design/schema.ts';
+import { threePhase } from '../../testkit/designs.ts';
 import { stackInstruments } from './stackInstruments.ts';
 
 const sensor = SAMPLE_TYPES.find((type) => type.kind === 'sensor');
@@ -22,6 +23,13 @@ const clipped =
       ...over,
     });
   };
+
+/** A meter of three lines with sensors wired to it on some. */
+function withMeter(d: Design, lines: readonly ('L1' | 'L2' | 'L3')[]): void {
+  threePhase(d, [1, 1, 1]);
+  d.instruments.push({ id: 'm', kind: 'meter', typeId: 'meter-3ph-sensors', at: 'service', readBy: 's' });
+  for (const line of lines) clipped({ id: `n${line}`, line, meterId: 'm' })(d);
+}
 
 checkTable(stackInstruments, [
   { name: 'none', state: 'nothing' },
@@ -113,5 +121,28 @@ checkTable(stackInstruments, [
       }),
     state: 'unknown',
     missing: 'instruments/n1/typeId',
+  },
+  {
+    name: 'two on one line for one reader',
+    edit: (d) => {
+      clipped({ line: 'L1' })(d);
+      clipped({ id: 'n2', line: 'L1' })(d);
+    },
+    subject: 'instrument n2',
+    state: 'over',
+    says: 'another sensor is on L1 for the same reader',
+  },
+  {
+    name: 'a meter of three lines with sensors on two',
+    edit: (d) => withMeter(d, ['L1', 'L2']),
+    subject: 'instrument m',
+    state: 'over',
+    says: 'no sensor of it is on L3',
+  },
+  {
+    name: 'with one on each',
+    edit: (d) => withMeter(d, ['L1', 'L2', 'L3']),
+    subject: 'instrument m',
+    state: 'within',
   },
 ]);

@@ -1,6 +1,10 @@
 import { checkTable } from '../../testkit/checkTable.ts';
-import { bank1, circuit1, forget } from '../../testkit/designs.ts';
+import { bank1, circuit1, forget, stack1 } from '../../testkit/designs.ts';
+import type { Design } from '../../design/schema.ts';
+import { withSet } from '../../testkit/wired.ts';
 import { wiringProtection } from './wiringProtection.ts';
+
+const BRANCH = 'generator-device g1 out to unit s/u2 generator';
 
 // 70 mm² PVC, two loaded, clipped direct: 196 A at 30 °C by the table of the profile.
 checkTable(wiringProtection, [
@@ -42,4 +46,25 @@ checkTable(wiringProtection, [
     state: 'unknown',
     missing: 'circuits/c1/cable/areaMm2',
   },
+  // Where a cable divides at a device, the device guards each part: 4 mm² by method C carries 36 A at 30 °C. What is within is told together.
+  ...(
+    [
+      ['63 A ahead of 4 mm² to each of two units', { ratedA: 63 }, BRANCH, 'over', 63, 36],
+      ['32 A ahead of them', { ratedA: 32 }, 'network', 'within', 32, 36],
+      ['an isolator of 63 A guards nothing', { typeId: 'isolator-63a-4p' }, 'network', 'within', 160, 213],
+    ] as const
+  ).map(([name, device, subject, state, value, limit]) => ({
+    name,
+    edit: (d: Design) => {
+      stack1(d).arrangement = 'parallel-single-phase';
+      stack1(d).units = [{ id: 'u1' }, { id: 'u2' }];
+      withSet(d);
+      d.devices.push({ id: 'd1', role: 'generator-device', generatorId: 'g1', ...device });
+      d.wiring = { cables: [{ id: 'k1', lineId: BRANCH, areaMm2: 4 }] };
+    },
+    subject,
+    state,
+    value,
+    limit,
+  })),
 ]);

@@ -1,4 +1,5 @@
 import { checkTable } from '../../testkit/checkTable.ts';
+import { variantOf } from '../../testkit/bonding.ts';
 import { circuit1, item1 } from '../../testkit/designs.ts';
 import { wiringRating } from './wiringRating.ts';
 
@@ -46,6 +47,33 @@ checkTable(wiringRating, [
     state: 'over',
     value: 21.7,
     limit: 20,
+  },
+  // An isolator is held against the load itself, also where a breaker beside it is large enough.
+  {
+    name: 'an isolator of 8 A in a circuit of 10 A behind 16 A',
+    edit: (d) => {
+      d.types.push(variantOf('protective-device', 'isolator-40a-2p', { ratedA: 8 }));
+      d.devices.push(
+        { id: 'd1', role: 'board-main', partitionId: 'b', typeId: 'isolator-40a-2p-own' },
+        { id: 'd2', role: 'unit-output', stackId: 's', unitId: 'u1', ratedA: 25 },
+      );
+    },
+    subject: 'bus s  bus to board b bus',
+    state: 'over',
+    value: 10,
+    limit: 8,
+    says: 'is not made for it',
+  },
+  {
+    name: 'North American: an isolator is chosen for the load, not for 1.25 times it',
+    edit: (d) => {
+      d.site.codeProfile = 'north-american';
+      d.types.push(variantOf('protective-device', 'isolator-40a-2p', { ratedA: 11 }));
+      d.devices.push({ id: 'd1', role: 'board-main', partitionId: 'b', typeId: 'isolator-40a-2p-own' });
+    },
+    state: 'within',
+    value: 10,
+    limit: 11,
   },
   { name: 'no rating stated', state: 'nothing' },
 ]);
