@@ -15,6 +15,7 @@ test('terminations are ticked on a phone without a connection, the torque is jud
   await page.getByLabel('Port', { exact: true }).selectOption({ label: 'unit 1, battery port: 0 of 2' });
   const port = page.getByRole('region', { name: 'unit 1, battery port' });
   await expect(port).toContainText('the module itself stays live');
+  await expect(port.getByRole('img', { name: 'unit 1, battery port: DC+ 50 mm², DC− 50 mm²' })).toBeVisible();
   await phone.setOffline(true);
   const plus = port.getByRole('listitem').filter({ hasText: 'DC+' });
   await plus.getByRole('button', { name: 'Landed, pulled' }).click();

@@ -47,6 +47,43 @@ test('a cable that is too thick for its terminal is found, replaced by the size 
   await saved(page);
 });
 
+test('devices get types that fit in one step, and what is read off a terminal stands in its row', async ({
+  page,
+}) => {
+  await comeInAs(page, 'Dana');
+  await openJob(page, 'Tern Rock field station');
+  await goTo(page, 'Wiring');
+  for (const unit of ['unit 1', 'unit 2'])
+    await page.getByLabel(`Type: output device of ${unit}`).selectOption('not known');
+  await page.getByRole('tab', { name: 'Devices' }).click();
+  const row = region(page, 'Devices').getByRole('row').filter({ hasText: 'output device of unit 2' });
+  await expect(row).toContainText('its rating is not known');
+  await page.getByRole('button', { name: /^Take the smallest type that fits for the 2 devices/ }).click();
+  await expect(row).toContainText('within');
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(row).toContainText('its rating is not known');
+  await page.getByRole('button', { name: /^Redo/ }).click();
+
+  // A long schedule shows its rows as soon as it is opened.
+  await page.getByRole('tab', { name: 'Terminations' }).click();
+  const terminations = region(page, 'Terminations');
+  const bar = terminations.getByRole('row').filter({ hasText: 'Earthing bar by the door' });
+  await page.getByLabel('Filter Terminations').fill('Earthing bar');
+  await bar.getByRole('button').click();
+  const torque = terminations.getByLabel('Torque', { exact: true });
+  await torque.fill('9');
+  await torque.press('Enter');
+  await expect(bar).toContainText('9');
+  const thickest = terminations.getByLabel('Thickest conductor, mm² or AWG');
+  await thickest.fill('thick');
+  await thickest.press('Enter');
+  await expect(terminations.getByText('"thick" is not a size, as 16 or 6 AWG')).toBeVisible();
+  await thickest.fill('6');
+  await thickest.press('Enter');
+  await expect(bar).toContainText('too thick: it takes 6 mm² at most');
+  await saved(page);
+});
+
 test('schedules leave as sheets that a library reads back, and as a page to print', async ({ page }) => {
   await comeInAs(page, 'Dana');
   await openJob(page, 'Fernhollow veterinary practice');

@@ -101,12 +101,14 @@ test('a floating set is found and bonded; a device is picked on the drawing and 
   await page.getByLabel('Find', { exact: true }).fill('isolator');
   await page.getByLabel('Find', { exact: true }).press('Enter');
   await expect(page.getByRole('region', { name: 'Picked: grid isolator' })).toBeVisible();
+  // A type brings its rating; without one it is typed.
+  await page.getByLabel('Type: grid isolator').selectOption('not known');
   const rating = page.getByLabel('Rating in A: grid isolator');
   await rating.fill('40');
   await rating.press('Tab');
   await expect(drawing(page).getByRole('button', { name: 'isolator, 40 A' })).toBeVisible();
   await expect(page.getByLabel('Fitted: grid isolator')).toHaveValue('yes');
-  for (const _ of [1, 2]) await page.getByRole('button', { name: /^Undo/ }).click();
+  for (const _ of [1, 2, 3]) await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(modeCell(page, 'Generator by transfer switch', 'floats')).toBeVisible();
   await saved(page);
 });

@@ -137,7 +137,7 @@ function rowsOf(
         planned: sized?.plannedDeviceA ?? null,
         load: sized === undefined ? null : Number(sized.carried.currentA.toFixed(1)),
         voltage: figures?.ratedV ?? null,
-        breaking: figures?.breakingA ?? null,
+        breaking: isIsolator(figures) ? '' : (figures?.breakingA ?? null),
         fault: faultA,
         trip: line.circuit === undefined ? '' : tripWords(installation, line.circuit),
         stands:

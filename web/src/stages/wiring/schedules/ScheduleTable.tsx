@@ -11,7 +11,7 @@ import {
 } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
-import { type ReactNode, type RefObject, useCallback, useMemo, useRef, useState } from 'react';
+import { type ReactNode, useCallback, useMemo, useState } from 'react';
 import { usePrinting } from '../../../ui/usePrinting.ts';
 import { columnWidths } from './columnWidths.ts';
 import { ScheduleRowView } from './ScheduleRowView.tsx';
@@ -100,16 +100,11 @@ const AllRows = ({ rows, openId, ...props }: BodyProps) =>
   ));
 
 /** The rows near what is seen of a long schedule. */
-function RowsInSight({
-  rows,
-  openId,
-  box,
-  ...props
-}: BodyProps & { readonly box: RefObject<HTMLElement | null> }) {
+function RowsInSight({ rows, openId, box, ...props }: BodyProps & { readonly box: HTMLElement }) {
   // eslint-disable-next-line react-hooks/incompatible-library -- its functions are called in this component alone
   const virtual = useVirtualizer({
     count: rows.length,
-    getScrollElement: () => box.current,
+    getScrollElement: () => box,
     estimateSize: () => USUAL_ROW_PX,
     getItemKey: (index) => rows[index]?.id ?? index,
     overscan: 10,
@@ -151,7 +146,8 @@ export function ScheduleTable({
   isWhole = false,
 }: ScheduleTableProps) {
   const [sorting, setSorting] = useState<SortingState>([]);
-  const box = useRef<HTMLDivElement>(null);
+  // The element itself, not a reference to it: the rows are drawn before a reference around them is set, and would find none.
+  const [box, setBox] = useState<HTMLDivElement | null>(null);
   const isPrinting = usePrinting();
   const columns = useMemo(() => columnsOf(schedule), [schedule]);
   const data = useMemo(() => {
@@ -189,7 +185,7 @@ export function ScheduleTable({
   return (
     <>
       <div
-        ref={box}
+        ref={setBox}
         className={`@container relative overflow-x-auto ${isLong ? 'max-h-[max(340px,70dvh)] overflow-y-auto' : ''}`}
         tabIndex={0}
         role="region"
@@ -217,7 +213,7 @@ export function ScheduleTable({
               </tr>
             ))}
           </thead>
-          {isLong ? <RowsInSight {...body} box={box} /> : <AllRows {...body} />}
+          {!isLong ? <AllRows {...body} /> : box !== null && <RowsInSight {...body} box={box} />}
         </table>
         {rows.length === 0 && <p className="text-quiet">Nothing in this schedule holds “{filter}”.</p>}
       </div>

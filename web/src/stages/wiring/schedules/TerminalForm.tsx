@@ -30,8 +30,11 @@ const FIGURES = [
 
 /** A termination opened: what its terminal takes, read off the thing itself where its type does not say it. */
 export function TerminalForm({ portId }: { readonly portId: string }) {
-  const { design, canEdit } = useOpenJob();
+  const { design, analysis, canEdit } = useOpenJob();
   const change = useJob((store) => store.change);
+  const { network } = analysis.installation;
+  const takes = network.known ? network.value.ports.find(({ id }) => id === portId)?.takes : undefined;
+  const now = takes?.known === true ? takes.value : undefined;
   const read = design.wiring?.terminals?.find((one) => one.portId === portId);
   const path = ['wiring', 'terminals', read?.id ?? portId];
   const edit = (label: string, recipe: (one: ReadTerminal) => void) =>
@@ -49,6 +52,7 @@ export function TerminalForm({ portId }: { readonly portId: string }) {
             label={`${label}, mm² or AWG`}
             path={[...path, key]}
             value={read?.[key] === undefined ? '' : leadSizeWords(read[key])}
+            placeholder={now === undefined ? 'not known' : leadSizeWords(now[key])}
             disabled={!canEdit}
             onTake={(text) => {
               const areaMm2 = text === '' ? undefined : readLeadSize(text);
@@ -67,6 +71,7 @@ export function TerminalForm({ portId }: { readonly portId: string }) {
             path={[...path, key]}
             value={read?.[key]}
             unit={unit}
+            absent={now?.[key] === undefined ? 'not known' : String(now[key])}
             disabled={!canEdit}
             onTake={(value) => edit(label, (one) => put(one, key, value))}
           />
@@ -76,6 +81,7 @@ export function TerminalForm({ portId }: { readonly portId: string }) {
           path={[...path, 'ends']}
           value={read?.ends?.[0]}
           options={END_OPTIONS}
+          emptyLabel={now?.ends === undefined ? 'not known' : `as its type: ${now.ends.join(', ')}`}
           disabled={!canEdit}
           onTake={(value) =>
             edit('End', (one) => put(one, 'ends', value === undefined ? undefined : [value]))
