@@ -61,6 +61,7 @@ import { loadMustRun } from './load/loadMustRun.ts';
 import { loadOutput } from './load/loadOutput.ts';
 import { loadPower } from './load/loadPower.ts';
 import { loadRehearsed } from './load/loadRehearsed.ts';
+import { loadShedLevels } from './load/loadShedLevels.ts';
 import { loadTotal } from './load/loadTotal.ts';
 import { placeClearance } from './place/placeClearance.ts';
 import { placeDelivery } from './place/placeDelivery.ts';
@@ -189,6 +190,7 @@ export const CHECKS = [
   loadOutput,
   loadPower,
   loadRehearsed,
+  loadShedLevels,
   loadTotal,
   placeClearance,
   placeDelivery,

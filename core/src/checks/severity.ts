@@ -69,6 +69,7 @@ const OF_CHECK: Readonly<Record<CheckId, Severity>> = {
   'load.output': 'load',
   'load.power': 'load',
   'load.rehearsed': 'load',
+  'load.shed-levels': 'load',
   'load.total': 'load',
   'place.clearance': 'equipment',
   'place.delivery': 'people',

@@ -1,3 +1,4 @@
+import { levelStages, shedTroubles } from '../figures/loads/shedLevels.ts';
 import { type CallLevels, callLevels } from '../figures/generator/callLevels.ts';
 import { bankOfSet } from '../figures/bank/ofSet.ts';
 import { autonomy } from '../figures/bank/autonomy.ts';
@@ -281,6 +282,14 @@ function generatorOf(
   };
 }
 
+/** Shed stages that cannot drop as they are numbered, and those of which nobody has said when: each is played as it is stated. */
+const shedSentences = ({ partitions }: CompiledStack, floorSoc: number): string[] => [
+  ...shedTroubles(partitions, floorSoc).map(({ partition: { name }, reason }) => `${name} ${reason}.`),
+  ...levelStages(partitions)
+    .filter(({ shedBelowSoc }) => shedBelowSoc === undefined)
+    .map(({ name }) => `At which level ${name} drops is not known: it is carried to the end.`),
+];
+
 /** A set as the minutes of an outage need it; not known while load, bank or inverters are not. `none` where it makes no island. */
 export function plantOf(installation: Installation, compiled: CompiledStack): Known<Plant | 'none'> {
   const found = autonomy(compiled, 'reserve', 'average');
@@ -335,6 +344,7 @@ export function plantOf(installation: Installation, compiled: CompiledStack): Kn
     leftOut: [
       ...sunlight.leftOut,
       ...engine.leftOut,
+      ...shedSentences(compiled, given.value.autonomy.floorSoc),
       ...(stack.chargeCurrentA === undefined
         ? ['The charge setting is not known: the bank is charged with as much as the inverters can.']
         : []),

@@ -271,6 +271,17 @@ describe('a design', () => {
     expect(known(of((d) => Reflect.deleteProperty(stack1(d), 'chargeCurrentA'))).leftOut).toEqual([
       'The charge setting is not known: the bank is charged with as much as the inverters can.',
     ]);
+    const shed = { kind: 'shed', stackId: 's', shedWhen: 'below-soc' } as const;
+    const shedAway = of((d) =>
+      d.partitions.push(
+        { ...shed, id: 'x', name: 'Pool', shedStage: 1, shedBelowSoc: 0.05 },
+        { ...shed, id: 'y', name: 'Sauna', shedStage: 2 },
+      ),
+    );
+    expect(known(shedAway).leftOut).toEqual([
+      'Pool drops below 5 %, and discharge ends at 10 %: it never drops.',
+      'At which level Sauna drops is not known: it is carried to the end.',
+    ]);
     expect(of((d) => Reflect.deleteProperty(bank1(d), 'cutoffSoc')).plant.known).toBe(false);
     expect(plantsOf(compile({ ...baseDesign(), stacks: [] }, SAMPLE_TYPES))).toEqual([]);
   });

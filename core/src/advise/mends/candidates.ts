@@ -24,7 +24,7 @@ import {
   sameFirmware,
   unitSettings,
 } from './settings.ts';
-import { shedStage } from './shedStage.ts';
+import { orderedLevels, shedStage } from './shedStage.ts';
 import { bondings, elsewhere } from './site.ts';
 import {
   generatorCharging,
@@ -115,6 +115,7 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
   'load.output': loadSide,
   'load.power': loadSide,
   'load.rehearsed': loadSide,
+  'load.shed-levels': orderedLevels,
   'load.total': loadSide,
   'place.clearance': (trouble) => [...arrangedWall(trouble), ...elsewhere(trouble)],
   'place.exposure': elsewhere,

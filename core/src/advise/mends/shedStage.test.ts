@@ -57,3 +57,24 @@ it('a reserve that is no higher than one step above the cut-off has no half way'
   if (typeof stack?.bank === 'object') stack.bank.reserveSoc = 0.12;
   expect(shedding(design)).toBeUndefined();
 });
+
+it('stages that stand the wrong way round change levels, and one below the end of discharge comes above it', () => {
+  const design = withTwo(2);
+  [0.05, 0.4].forEach((shedBelowSoc, at) =>
+    design.partitions.push({
+      id: `x${at}`,
+      name: ['First', 'Second'][at] ?? '',
+      kind: 'shed',
+      stackId: 's',
+      shedStage: at + 1,
+      shedWhen: 'below-soc',
+      shedBelowSoc,
+    }),
+  );
+  const analysis = analyse(design, SAMPLE_TYPES);
+  const cause = analysisCauses(analysis).find(({ worst }) => worst.check === 'load.shed-levels');
+  // Discharge ends at 10 %: 5 % goes up to 15 %, and the higher of the two levels to the first stage.
+  const [mend] = cause === undefined ? [] : mendsOf(cause, analysis, SAMPLE_TYPES);
+  expect(mend?.title).toBe('First below 40 %, Second below 15 %');
+  expect(mend?.after.state).toBe('within');
+});

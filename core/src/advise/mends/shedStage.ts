@@ -1,5 +1,7 @@
 import type { Design } from '../../design/schema.ts';
-import { freeId, type Candidate, type Trouble } from './candidate.ts';
+import { floorSocOf } from '../../figures/bank/ofSet.ts';
+import { levelStages } from '../../figures/loads/shedLevels.ts';
+import { freeId, once, type Candidate, type Trouble } from './candidate.ts';
 import { leastImportantFirst } from './loadSide.ts';
 
 /** How many circuits go into the stage at most. */
@@ -59,5 +61,24 @@ export function shedStage(trouble: Trouble): Candidate[] {
         };
       },
     },
+  ];
+}
+
+/** The stages of a set at the levels that are stated, highest first in their order, and each above the end of discharge. */
+export function orderedLevels({ compiled }: Trouble): Candidate[] {
+  if (compiled === undefined) return [];
+  const lowest = Number(((floorSocOf(compiled) ?? 0) + STEP_SOC).toFixed(2));
+  const stages = levelStages(compiled.partitions).filter(({ shedBelowSoc }) => shedBelowSoc !== undefined);
+  const levels = stages.map(({ shedBelowSoc = 0 }) => Math.max(lowest, shedBelowSoc)).sort((a, b) => b - a);
+  const levelFor = new Map(stages.map(({ id }, at) => [id, levels[at] ?? lowest]));
+  const words = stages.map(({ id, name }) => `${name} below ${Math.round((levelFor.get(id) ?? 0) * 100)} %`);
+  return [
+    once('ordered-levels', words.join(', '), (design) => ({
+      ...design,
+      partitions: design.partitions.map((one) => {
+        const level = levelFor.get(one.id);
+        return level === undefined ? one : { ...one, shedBelowSoc: level };
+      }),
+    })),
   ];
 }

@@ -4,7 +4,7 @@ import { type Known, known, unknownAt } from '../../values/known.ts';
 import { remember } from '../../values/remember.ts';
 import { bankTypes, type CompiledBank, compileBank, type FindBattery } from './bank.ts';
 import { type BankCircuit, bankCircuit } from './bankCircuit.ts';
-import { nearEmpty } from './nearEmpty.ts';
+import { floorSoc, nearEmpty } from './nearEmpty.ts';
 
 const finder =
   ({ batteryTypes }: CompiledStack): FindBattery =>
@@ -55,3 +55,13 @@ export const nearEmptyOf = remember((compiled: CompiledStack): Known<BankCircuit
   if (!circuit.known) return circuit;
   return typeof circuit.value === 'string' ? known('none') : nearEmpty(circuit.value, compiled.stack);
 });
+
+/** Where discharge of a set ends, as a state of charge; undefined without a bank, and while bank or cut-off are not known. */
+export function floorSocOf(compiled: CompiledStack): number | undefined {
+  const whole = bankOfSet(compiled);
+  const { bank } = compiled.stack;
+  const cutoffSoc = typeof bank === 'object' ? bank.cutoffSoc : undefined;
+  return !whole.known || whole.value === 'none' || cutoffSoc === undefined
+    ? undefined
+    : floorSoc(cutoffSoc, whole.value.type);
+}
