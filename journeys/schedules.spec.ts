@@ -62,7 +62,7 @@ test('devices get types that fit in one step, and what is read off a terminal st
   await expect(row).toContainText('within');
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(row).toContainText('its rating is not known');
-  await page.getByRole('button', { name: /^Redo/ }).click();
+  await page.getByRole('button', { name: /^Do again/ }).click();
 
   // A long schedule shows its rows as soon as it is opened.
   await page.getByRole('tab', { name: 'Terminations' }).click();

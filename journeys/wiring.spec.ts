@@ -133,6 +133,7 @@ test('a breaker that the inverters cannot trip is seen, with what protects inste
   await goTo(page, 'Wiring');
   const faults = page.getByRole('region', { name: 'Fault protection' });
   const row = faults.getByRole('row').filter({ hasText: 'Galley' });
+  await page.getByLabel('Device type of Galley').selectOption('not known');
   await row.getByRole('link', { name: 'rating not known' }).first().click();
   await page.getByLabel('Device rating of Galley, A').fill('16');
   await page.getByLabel('Curve of Galley').selectOption('C');

@@ -3,7 +3,7 @@ import type { ModeKind } from '../installation/modeKinds.ts';
 import type { Mode } from '../modes/modes.ts';
 import { uniquePaths } from '../values/known.ts';
 import type { Path } from '../values/problem.ts';
-import type { Finding, State, Subject, Working } from './finding.ts';
+import type { Finding, Found, State, Subject, Unjudged, Words, Working } from './finding.ts';
 
 export type Family =
   | 'load'
@@ -37,8 +37,33 @@ export interface Check<Id extends string = string> {
   readonly run: (context: CheckContext) => Finding[];
 }
 
+/** What every sentence may name without a word from its check. */
+type Given = 'subject' | 'value' | 'limit' | 'margin' | 'missing';
+
+/** The names in a sentence that stand in double braces. */
+type Placeholders<Sentence extends string> = Sentence extends `${string}{{${infer Name}}}${infer Rest}`
+  ? Name | Placeholders<Rest>
+  : never;
+
+/** Of those what the check has to bring along. */
+export type Own<Sentence extends string> = Exclude<Placeholders<Sentence>, Given>;
+
+/** The sentence of what is not known names nothing that a check would have to know first. */
+type Plain<Sentence extends string> = [Own<Sentence>] extends [never] ? string : never;
+
+/**
+ * A check whose findings bring a word for every placeholder of its sentences: one that is missing, or misspelt on either side, does not
+ * compile.
+ */
+export const checkOf = <Id extends string, const S extends Readonly<Record<State, string>>>(
+  check: Omit<Check<Id>, 'sentences' | 'run'> & {
+    readonly sentences: S & { readonly unknown: Plain<S['unknown']> };
+    readonly run: (context: CheckContext) => Found<Own<S['over' | 'tight' | 'within']>>[];
+  },
+): Check<Id> => check;
+
 /** What a check found about one subject, before it is judged. */
-export interface Measurement {
+export interface Measurement<Key extends string = never> {
   readonly subject: Subject;
   readonly value: number | undefined;
   readonly limit: number | undefined;
@@ -51,9 +76,17 @@ export interface Measurement {
   /** Past its limit it wears or wastes and does not endanger: tight at worst. */
   readonly worst?: 'tight';
   readonly missing?: readonly Path[];
-  readonly data?: Readonly<Record<string, string | number>>;
+  readonly data?: Words<Key>;
   readonly working: () => Working;
 }
+
+/** A measurement without a figure to judge: it comes out as not known, and needs no words. */
+export interface Unmeasured extends Measurement {
+  readonly value: undefined;
+  readonly data?: never;
+}
+
+export type Measured<Key extends string = never> = Measurement<Key> | Unmeasured;
 
 /** Room for rounding in a comparison, as a share of the limit. */
 const ROUNDING = 1e-9;
@@ -68,7 +101,12 @@ function marginOf(value: number, limit: number, bound: 'at-most' | 'at-least'): 
  * Judges a measurement. With inputs missing, the answer is `unknown`, except where what is known already breaks an
  * upper limit: a sum that is over without its missing parts is over.
  */
-export function judge(check: string, context: CheckContext, measured: Measurement): Finding {
+export function judge<Key extends string = never>(
+  check: string,
+  context: CheckContext,
+  measured: Measured<Key>,
+): Found<Key>;
+export function judge(check: string, context: CheckContext, measured: Measurement<string>): Finding {
   const { value, limit, unit, subject, working } = measured;
   const bound = measured.bound ?? 'at-most';
   const missing = uniquePaths(measured.missing ?? []);
@@ -113,8 +151,8 @@ export function unknownFinding(
   subject: Subject,
   unit: string,
   missing: readonly Path[],
-): Finding {
-  return judge(check, context, {
+): Unjudged {
+  const finding = judge(check, context, {
     subject,
     value: undefined,
     limit: undefined,
@@ -122,4 +160,5 @@ export function unknownFinding(
     missing,
     working: () => NO_WORKING,
   });
+  return Object.assign(finding, { state: 'unknown' as const });
 }

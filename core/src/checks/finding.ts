@@ -66,6 +66,9 @@ export interface Working {
   readonly notes: readonly string[];
 }
 
+/** What a check puts into its sentences beside the figures, by the names of their placeholders. */
+export type Words<Key extends string> = Readonly<Record<Key, string | number>>;
+
 /** A finding is data. Its sentence is made last, by `sentenceOf`; its working when somebody asks, by `workingOf`. */
 export interface Finding<Id extends string = string> {
   readonly check: Id;
@@ -81,8 +84,21 @@ export interface Finding<Id extends string = string> {
   /** Share of the limit that is left; negative when over. Undefined where a share has no meaning. */
   readonly margin: number | undefined;
   readonly missing: readonly Path[];
-  readonly data: Readonly<Record<string, string | number>>;
+  readonly data: Words<string>;
 }
+
+/** A finding with a word for each placeholder of some names. */
+export interface Worded<Key extends string> extends Finding {
+  readonly data: Words<string> & Words<Key>;
+}
+
+/** A finding that nothing could be judged of: its sentence needs no words of its own. */
+export interface Unjudged extends Finding {
+  readonly state: 'unknown';
+}
+
+/** What a check finds whose sentences have placeholders of some names: words for each of them, or nothing that could be judged. */
+export type Found<Key extends string = never> = Worded<Key> | Unjudged;
 
 /** Whether two findings are about the same thing. */
 export const isSameSubject = (a: Ref, b: Ref): boolean => a.kind === b.kind && a.id === b.id;

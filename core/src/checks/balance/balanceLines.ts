@@ -1,12 +1,12 @@
 import { magnitude } from '../../network/complex.ts';
 import { imbalance } from '../../network/phasors.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachStack } from '../support/eachLine.ts';
 import { stackSubject } from '../support/subjects.ts';
 import { lineInputs, symbol } from '../support/workings.ts';
 
 /** Imbalance of the backed-up lines against the limit of the inverter type. */
-export const balanceLines: Check<'balance.lines'> = {
+export const balanceLines: Check<'balance.lines'> = checkOf({
   id: 'balance.lines',
   title: 'Imbalance',
   family: 'balance',
@@ -56,4 +56,4 @@ export const balanceLines: Check<'balance.lines'> = {
         },
       ];
     }),
-};
+});

@@ -1,13 +1,13 @@
 import { all } from '../../values/known.ts';
 import { scale } from '../../network/complex.ts';
 import { lineCurrents, neutralCurrentA } from '../../network/phasors.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachStack } from '../support/eachLine.ts';
 import { stackSubject } from '../support/subjects.ts';
 import { lineInputs, overrideNotes, symbol } from '../support/workings.ts';
 
 /** Neutral current of the backed-up board against the autotransformer, or against the backup ports of the set. */
-export const balanceNeutral: Check<'balance.neutral'> = {
+export const balanceNeutral: Check<'balance.neutral'> = checkOf({
   id: 'balance.neutral',
   title: 'Neutral current',
   family: 'balance',
@@ -88,4 +88,4 @@ export const balanceNeutral: Check<'balance.neutral'> = {
         },
       ];
     }),
-};
+});

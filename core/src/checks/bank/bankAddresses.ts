@@ -1,11 +1,11 @@
 import { closedComms, moduleName } from '../../figures/bank/bankComms.ts';
 import { all, field, known, unknownAt } from '../../values/known.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachRuling, rulingSentences } from '../support/reasons.ts';
 import { bankSubject } from '../support/subjects.ts';
 
 /** Addresses on the battery bus: each once, and in the order of the bus where the type wants them set by hand. */
-export const bankAddresses: Check<'bank.addresses'> = {
+export const bankAddresses: Check<'bank.addresses'> = checkOf({
   id: 'bank.addresses',
   title: 'Addresses of the battery modules',
   family: 'bank',
@@ -60,4 +60,4 @@ export const bankAddresses: Check<'bank.addresses'> = {
         return { reasons, kept: `addresses ${first} to ${first + order.length - 1} in the order of the bus` };
       },
     ),
-};
+});

@@ -3,7 +3,7 @@ import { type Autonomy, autonomy, type AutonomySegment, quotedHours } from '../.
 import { all, field } from '../../values/known.ts';
 import { clockWords } from '../../words/clock.ts';
 import { formatNumber, formatQuantity } from '../../words/quantity.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import type { WorkingStep } from '../finding.ts';
 import { eachKnown } from '../support/plain.ts';
 import { bankSubject } from '../support/subjects.ts';
@@ -97,7 +97,7 @@ function otherWords(reserve: Autonomy, full: Autonomy): string {
 }
 
 /** Hours from the reserve, where an outage may begin, against the hours asked for: from the worst hour of the day where items state their hours. */
-export const bankAutonomy: Check<'bank.autonomy'> = {
+export const bankAutonomy: Check<'bank.autonomy'> = checkOf({
   id: 'bank.autonomy',
   title: 'Autonomy from the reserve',
   family: 'bank',
@@ -141,4 +141,4 @@ export const bankAutonomy: Check<'bank.autonomy'> = {
         }),
       }),
     ),
-};
+});

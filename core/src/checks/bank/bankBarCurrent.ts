@@ -1,8 +1,8 @@
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachBankLimit } from '../support/bankDemand.ts';
 
 /** Battery current at the lowest voltage against the rating of the combiner bar. */
-export const bankBarCurrent: Check<'bank.bar-current'> = {
+export const bankBarCurrent: Check<'bank.bar-current'> = checkOf({
   id: 'bank.bar-current',
   title: 'Combiner bar',
   family: 'bank',
@@ -17,4 +17,4 @@ export const bankBarCurrent: Check<'bank.bar-current'> = {
   },
   run: (context) =>
     eachBankLimit(bankBarCurrent.id, context, 'minimum', 'bar', 'Rating of the combiner bar.'),
-};
+});

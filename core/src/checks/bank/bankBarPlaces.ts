@@ -1,12 +1,12 @@
 import { fittedModules } from '../../figures/bank/bank.ts';
 import { isOwnBank } from '../../installation/ownBank.ts';
 import { all } from '../../values/known.ts';
-import { type Check, NO_WORKING } from '../check.ts';
+import { type Check, NO_WORKING, checkOf } from '../check.ts';
 import { eachKnown } from '../support/plain.ts';
 import { bankSubject } from '../support/subjects.ts';
 
 /** Everything that is bolted to a combiner bar needs a place on it: modules or groups, and inverters. */
-export const bankBarPlaces: Check<'bank.bar-places'> = {
+export const bankBarPlaces: Check<'bank.bar-places'> = checkOf({
   id: 'bank.bar-places',
   title: 'Places of the combiner bar',
   family: 'bank',
@@ -46,4 +46,4 @@ export const bankBarPlaces: Check<'bank.bar-places'> = {
         };
       },
     ),
-};
+});

@@ -6,7 +6,7 @@ import { bankCircuitOf } from '../../figures/bank/ofSet.ts';
 import { allowedMultiple } from '../../network/overload.ts';
 import { all, type Known } from '../../values/known.ts';
 import { formatNumber } from '../../words/quantity.ts';
-import type { Check, CheckContext, Measurement } from '../check.ts';
+import { type Check, type CheckContext, type Measurement, checkOf } from '../check.ts';
 import { startCurrentStep } from '../support/bankSteps.ts';
 import { eachStart } from '../support/eachStart.ts';
 import type { StackCase } from '../support/eachLine.ts';
@@ -15,7 +15,10 @@ import { bankSubject } from '../support/subjects.ts';
 
 type Currents = Exclude<StartCurrents, { kind: 'too-much' }>;
 
-const dataOf = (start: StartCurrent, which: string): NonNullable<Measurement['data']> => ({
+const dataOf = (
+  start: StartCurrent,
+  which: string,
+): NonNullable<Measurement<'label' | 'needed' | 'volts' | 'which'>['data']> => ({
   which,
   label: start.label,
   needed: `for ${formatNumber(start.durationS)} s`,
@@ -30,7 +33,7 @@ function ofBank(
   one: StackCase,
   bank: CompiledBank,
   currents: Currents,
-): Measurement | undefined {
+): Measurement<'label' | 'needed' | 'volts' | 'which'> | undefined {
   const limitAt = (start: StartCurrent): Known<number | 'none'> | undefined =>
     bankLimits({
       site: context.installation.site,
@@ -98,7 +101,11 @@ const ROLE_WORDS: Partial<Record<BatteryDevice['role'], string>> = {
 };
 
 /** Of all listed devices of a kind, the one that a start brings nearest to what it holds. */
-function ofRole(one: StackCase, role: BatteryDevice['role'], currents: Currents): Measurement | undefined {
+function ofRole(
+  one: StackCase,
+  role: BatteryDevice['role'],
+  currents: Currents,
+): Measurement<'label' | 'needed' | 'volts' | 'which'> | undefined {
   const devices = one.compiled.batteryDevices.filter(
     (device) => device.role === role && device.fitted !== 'none',
   );
@@ -150,7 +157,7 @@ function ofRole(one: StackCase, role: BatteryDevice['role'], currents: Currents)
 }
 
 /** Currents during starts against what the time–current curves of the battery devices hold for that long: each its own current. */
-export const bankBreakerSurge: Check<'bank.breaker-surge'> = {
+export const bankBreakerSurge: Check<'bank.breaker-surge'> = checkOf({
   id: 'bank.breaker-surge',
   title: 'Battery breaker during the largest start',
   family: 'bank',
@@ -170,4 +177,4 @@ export const bankBreakerSurge: Check<'bank.breaker-surge'> = {
         ofRole(one, role, currents),
       ),
     ]),
-};
+});

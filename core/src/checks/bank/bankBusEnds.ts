@@ -1,11 +1,11 @@
 import { closedComms, moduleName } from '../../figures/bank/bankComms.ts';
 import { all, field, known, unknownAt } from '../../values/known.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachRuling, rulingSentences } from '../support/reasons.ts';
 import { bankSubject } from '../support/subjects.ts';
 
 /** The last module of the battery bus is terminated, and no other. */
-export const bankBusEnds: Check<'bank.bus-ends'> = {
+export const bankBusEnds: Check<'bank.bus-ends'> = checkOf({
   id: 'bank.bus-ends',
   title: 'Terminator of the battery bus',
   family: 'bank',
@@ -56,4 +56,4 @@ export const bankBusEnds: Check<'bank.bus-ends'> = {
         };
       },
     ),
-};
+});

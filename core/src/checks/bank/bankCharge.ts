@@ -1,5 +1,5 @@
 import { all } from '../../values/known.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import type { Stack } from '../../installation/facts.ts';
 import type { WorkingStep } from '../finding.ts';
 import { isOwnBank } from '../../installation/ownBank.ts';
@@ -67,7 +67,7 @@ function chargingFigures(stack: Stack, units: number, nominalV: number): Chargin
 }
 
 /** Charge settings together, and charging from each side, against what the bank may be charged with and what the inverters give. */
-export const bankCharge: Check<'bank.charge'> = {
+export const bankCharge: Check<'bank.charge'> = checkOf({
   id: 'bank.charge',
   title: 'Charge settings against the bank',
   family: 'bank',
@@ -132,4 +132,4 @@ export const bankCharge: Check<'bank.charge'> = {
         };
       },
     ),
-};
+});

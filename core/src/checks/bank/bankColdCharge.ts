@@ -1,11 +1,11 @@
 import { all, field } from '../../values/known.ts';
-import { type Check, NO_WORKING } from '../check.ts';
+import { type Check, NO_WORKING, checkOf } from '../check.ts';
 import { bankOf } from '../support/bank.ts';
 import { eachKnown } from '../support/plain.ts';
 import { bankSubject } from '../support/subjects.ts';
 
 /** Where the battery stands must not get colder than its chemistry may be charged at. */
-export const bankColdCharge: Check<'bank.cold-charge'> = {
+export const bankColdCharge: Check<'bank.cold-charge'> = checkOf({
   id: 'bank.cold-charge',
   title: 'Charging in the cold',
   family: 'bank',
@@ -46,4 +46,4 @@ export const bankColdCharge: Check<'bank.cold-charge'> = {
         }),
       }),
     ),
-};
+});

@@ -1,10 +1,10 @@
 import { closedComms } from '../../figures/bank/bankComms.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachRuling, rulingSentences } from '../support/reasons.ts';
 import { bankSubject } from '../support/subjects.ts';
 
 /** The battery bus of a closed loop: from the inverter to the first module and on, port to port, without branches. */
-export const bankComms: Check<'bank.comms'> = {
+export const bankComms: Check<'bank.comms'> = checkOf({
   id: 'bank.comms',
   title: 'Battery bus',
   family: 'bank',
@@ -22,4 +22,4 @@ export const bankComms: Check<'bank.comms'> = {
         kept: `the battery bus passes ${order?.length ?? 0} modules in one line, ${type.commsChain?.fromPort ?? ''} to ${type.commsChain?.toPort ?? ''}`,
       }),
     ),
-};
+});

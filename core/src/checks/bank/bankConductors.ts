@@ -9,7 +9,7 @@ import type { CompiledStack } from '../../installation/installation.ts';
 import { all, field, type Known, known, uniquePaths, unknownAt } from '../../values/known.ts';
 import type { Path } from '../../values/problem.ts';
 import { remember } from '../../values/remember.ts';
-import type { Check, Measurement } from '../check.ts';
+import { type Check, type Measurement, checkOf } from '../check.ts';
 import { bankOf } from '../support/bank.ts';
 import { lowestV } from '../../figures/bank/lowestV.ts';
 import { eachSharingBank, type SharingCase } from '../support/sharing.ts';
@@ -114,7 +114,11 @@ function nearest(
   return { worst, missing: uniquePaths(missing) };
 }
 
-function worstOfKind(one: SharingCase, kind: BranchKind, loads: readonly Loaded[]): Measurement | undefined {
+function worstOfKind(
+  one: SharingCase,
+  kind: BranchKind,
+  loads: readonly Loaded[],
+): Measurement<'when' | 'which'> | undefined {
   const subject = bankSubject(one.compiled);
   const named = {
     ...subject,
@@ -173,7 +177,7 @@ function worstOfKind(one: SharingCase, kind: BranchKind, loads: readonly Loaded[
 }
 
 /** The listed device of an inverter that is nearest to its rating, discharging at the lowest voltage or charging as set. */
-function worstUnitDevice(one: SharingCase, bank: CompiledBank): Measurement | undefined {
+function worstUnitDevice(one: SharingCase, bank: CompiledBank): Measurement<'when' | 'which'> | undefined {
   const { compiled } = one;
   const profile = field(compiled.site.codeProfile, 'site', 'codeProfile');
   const missing: Path[] = [];
@@ -229,7 +233,7 @@ function worstUnitDevice(one: SharingCase, bank: CompiledBank): Measurement | un
 }
 
 /** Every lead, joint, bar segment and device of modules and groups against its own solved current. */
-export const bankConductors: Check<'bank.conductors'> = {
+export const bankConductors: Check<'bank.conductors'> = checkOf({
   id: 'bank.conductors',
   title: 'Each conductor of the bank',
   family: 'bank',
@@ -247,4 +251,4 @@ export const bankConductors: Check<'bank.conductors'> = {
       const loads = loadsOf(one, bank.value);
       return [...BRANCH_KINDS.map((kind) => worstOfKind(one, kind, loads)), worstUnitDevice(one, bank.value)];
     }),
-};
+});

@@ -1,12 +1,12 @@
 import { lowestV } from '../../figures/bank/lowestV.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { dischargeCurrent } from '../support/dischargeCurrent.ts';
 
 /**
  * Battery current at the expected peak and the lowest voltage at which the set still runs: the highest of the bank's
  * own minimum, the inverter's window and its low-voltage trip. Constant power draws the most current there.
  */
-export const bankCurrentMinimum: Check<'bank.current-minimum'> = {
+export const bankCurrentMinimum: Check<'bank.current-minimum'> = checkOf({
   id: 'bank.current-minimum',
   title: 'Battery current at minimum voltage',
   family: 'bank',
@@ -22,4 +22,4 @@ export const bankCurrentMinimum: Check<'bank.current-minimum'> = {
       meaning: 'lowest voltage at which the set runs',
       voltage: lowestV,
     }),
-};
+});

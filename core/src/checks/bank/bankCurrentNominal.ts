@@ -1,8 +1,8 @@
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { dischargeCurrent } from '../support/dischargeCurrent.ts';
 
 /** Battery current at the expected peak and nominal voltage. */
-export const bankCurrentNominal: Check<'bank.current-nominal'> = {
+export const bankCurrentNominal: Check<'bank.current-nominal'> = checkOf({
   id: 'bank.current-nominal',
   title: 'Battery current at nominal voltage',
   family: 'bank',
@@ -18,4 +18,4 @@ export const bankCurrentNominal: Check<'bank.current-nominal'> = {
       meaning: 'nominal bank voltage',
       voltage: (_one, bank) => bank.nominalV,
     }),
-};
+});

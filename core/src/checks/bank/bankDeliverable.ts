@@ -1,12 +1,12 @@
 import { bankCircuitOf } from '../../figures/bank/ofSet.ts';
 import { formatNumber } from '../../words/quantity.ts';
-import { type Check, type Measurement, NO_WORKING } from '../check.ts';
+import { type Check, type Measurement, NO_WORKING, checkOf } from '../check.ts';
 import { eachStack, type StackCase } from '../support/eachLine.ts';
 import { type BankLoadCase, SHARING_SOURCE, solvedFor } from '../support/sharing.ts';
 import { bankSubject } from '../support/subjects.ts';
 
 /** The load case in which the bank falls short by most, if there is one. */
-function shortfall(one: StackCase, load: BankLoadCase): Measurement | undefined {
+function shortfall(one: StackCase, load: BankLoadCase): Measurement<'when'> | undefined {
   const circuit = bankCircuitOf(one.compiled);
   if (circuit.known && typeof circuit.value === 'string') return undefined;
   const missing = load === 'steady' ? one.board.continuous.missing : one.board.starts.missing;
@@ -32,7 +32,7 @@ function shortfall(one: StackCase, load: BankLoadCase): Measurement | undefined 
 }
 
 /** Power that a bank cannot give at all, whatever flows: past its largest, more current only brings less voltage. */
-export const bankDeliverable: Check<'bank.deliverable'> = {
+export const bankDeliverable: Check<'bank.deliverable'> = checkOf({
   id: 'bank.deliverable',
   title: 'Power the bank can give',
   family: 'bank',
@@ -47,4 +47,4 @@ export const bankDeliverable: Check<'bank.deliverable'> = {
     eachStack(bankDeliverable.id, context, 'W', (one) => [
       shortfall(one, 'steady') ?? shortfall(one, 'surge'),
     ]),
-};
+});

@@ -1,10 +1,10 @@
-import { type Check, NO_WORKING } from '../check.ts';
+import { type Check, NO_WORKING, checkOf } from '../check.ts';
 import { isOwnBank } from '../../installation/ownBank.ts';
 import { eachSharingBank } from '../support/sharing.ts';
 import { bankSubject } from '../support/subjects.ts';
 
 /** Leads from the inverters to the bank must be alike, or one inverter works harder than the others. */
-export const bankInverterLeads: Check<'bank.inverter-leads'> = {
+export const bankInverterLeads: Check<'bank.inverter-leads'> = checkOf({
   id: 'bank.inverter-leads',
   title: 'Battery leads of the inverters alike',
   family: 'bank',
@@ -39,4 +39,4 @@ export const bankInverterLeads: Check<'bank.inverter-leads'> = {
         }),
       };
     }),
-};
+});

@@ -1,6 +1,6 @@
 import { allowedMultiple } from '../../network/overload.ts';
 import { formatNumber } from '../../words/quantity.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { startCurrentStep } from '../support/bankSteps.ts';
 import { eachStart } from '../support/eachStart.ts';
 import { type StartCurrent, worstStart } from '../support/startCurrent.ts';
@@ -8,7 +8,7 @@ import { bankSubject } from '../support/subjects.ts';
 import { symbol } from '../support/workings.ts';
 
 /** Direct current of the hardest-working inverter during a start against what its battery side takes for that long. */
-export const bankInverterSurge: Check<'bank.inverter-surge'> = {
+export const bankInverterSurge: Check<'bank.inverter-surge'> = checkOf({
   id: 'bank.inverter-surge',
   title: 'Direct current of an inverter during the largest start',
   family: 'bank',
@@ -73,4 +73,4 @@ export const bankInverterSurge: Check<'bank.inverter-surge'> = {
         }),
       };
     }),
-};
+});

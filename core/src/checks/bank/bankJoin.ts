@@ -1,11 +1,11 @@
 import { holdV, worstJoin } from '../../figures/bank/joining.ts';
 import { counted, formatQuantity } from '../../words/quantity.ts';
-import { type Check, NO_WORKING } from '../check.ts';
+import { type Check, NO_WORKING, checkOf } from '../check.ts';
 import { eachSharingBank } from '../support/sharing.ts';
 import { bankSubject } from '../support/subjects.ts';
 
 /** Current of a module when it is closed onto all that are joined already, solved on the network of the bank at rest. */
-export const bankJoin: Check<'bank.join'> = {
+export const bankJoin: Check<'bank.join'> = checkOf({
   id: 'bank.join',
   title: 'Current when modules are joined',
   family: 'bank',
@@ -55,4 +55,4 @@ export const bankJoin: Check<'bank.join'> = {
         }),
       };
     }),
-};
+});

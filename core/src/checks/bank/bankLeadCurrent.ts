@@ -1,8 +1,8 @@
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachBankLimit } from '../support/bankDemand.ts';
 
 /** Battery current at the lowest voltage against what the leads of the inverters carry for long. */
-export const bankLeadCurrent: Check<'bank.lead-current'> = {
+export const bankLeadCurrent: Check<'bank.lead-current'> = checkOf({
   id: 'bank.lead-current',
   title: 'Battery leads of the inverters',
   family: 'bank',
@@ -23,4 +23,4 @@ export const bankLeadCurrent: Check<'bank.lead-current'> = {
       'cable',
       'Tabulated capacity of the leads in the air around them, over the continuous factor of the code profile.',
     ),
-};
+});

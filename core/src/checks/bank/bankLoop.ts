@@ -6,7 +6,7 @@ import type { BankComms } from '../../installation/facts.ts';
 import type { CompiledStack } from '../../installation/installation.ts';
 import { all, field, type Known, known, mapKnown, unknownAt } from '../../values/known.ts';
 import { counted, formatQuantity } from '../../words/quantity.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { bankOf } from '../support/bank.ts';
 import { eachRuling, rulingSentences } from '../support/reasons.ts';
 import { bankSubject } from '../support/subjects.ts';
@@ -50,7 +50,7 @@ function busTypes(compiled: CompiledStack): Known<readonly BatteryType[]> {
 }
 
 /** Closed loop: a protocol that both sides speak, and modules of one make. Open loop: stated voltages inside the bank's own. */
-export const bankLoop: Check<'bank.loop'> = {
+export const bankLoop: Check<'bank.loop'> = checkOf({
   id: 'bank.loop',
   title: 'Closed or open loop',
   family: 'bank',
@@ -107,4 +107,4 @@ export const bankLoop: Check<'bank.loop'> = {
         };
       },
     ),
-};
+});

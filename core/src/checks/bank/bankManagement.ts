@@ -1,8 +1,8 @@
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachBankLimit } from '../support/bankDemand.ts';
 
 /** Battery current at the lowest voltage against what the battery management allows its group. In an open loop it allows nothing by itself, and nothing is assumed. */
-export const bankManagement: Check<'bank.management'> = {
+export const bankManagement: Check<'bank.management'> = checkOf({
   id: 'bank.management',
   title: 'Limit of the battery management',
   family: 'bank',
@@ -23,4 +23,4 @@ export const bankManagement: Check<'bank.management'> = {
       'management',
       'Group limit of the battery type in a closed loop.',
     ),
-};
+});

@@ -1,6 +1,6 @@
 import type { BatteryType } from '../../catalogue/batteryType.ts';
 import { bankTypesOf } from '../../figures/bank/ofSet.ts';
-import { type Check, NO_WORKING } from '../check.ts';
+import { type Check, NO_WORKING, checkOf } from '../check.ts';
 import { eachKnown } from '../support/plain.ts';
 import { bankSubject } from '../support/subjects.ts';
 
@@ -16,7 +16,7 @@ function voltagesOf(types: readonly BatteryType[]): readonly number[] {
 const SAME_VOLTAGE = 0.01;
 
 /** Modules of several types in parallel have one nominal voltage; whether their makers understand each other is a question of the loop. */
-export const bankMixedTypes: Check<'bank.mixed-types'> = {
+export const bankMixedTypes: Check<'bank.mixed-types'> = checkOf({
   id: 'bank.mixed-types',
   title: 'Modules that stand in parallel',
   family: 'bank',
@@ -42,4 +42,4 @@ export const bankMixedTypes: Check<'bank.mixed-types'> = {
         working: () => ({ ...NO_WORKING, source: 'Types of the modules that are fitted.' }),
       }),
     ),
-};
+});

@@ -1,11 +1,11 @@
 import { chargeShareOf } from '../../figures/bank/chargeShare.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachKnown } from '../support/plain.ts';
 import { SHARING_SOURCE, shareNotes } from '../support/sharing.ts';
 import { bankSubject } from '../support/subjects.ts';
 
 /** What each module takes while all inverters charge at their settings, solved as discharging is, against what its type may take. */
-export const bankModuleCharge: Check<'bank.module-charge'> = {
+export const bankModuleCharge: Check<'bank.module-charge'> = checkOf({
   id: 'bank.module-charge',
   title: 'Charging current of each module',
   family: 'bank',
@@ -45,4 +45,4 @@ export const bankModuleCharge: Check<'bank.module-charge'> = {
         };
       },
     ),
-};
+});

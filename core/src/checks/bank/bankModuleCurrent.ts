@@ -1,9 +1,9 @@
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachSharingBank, moduleWords, sharingWorking, worstOf } from '../support/sharing.ts';
 import { bankSubject } from '../support/subjects.ts';
 
 /** The module that comes nearest to what it may give for long. */
-export const bankModuleCurrent: Check<'bank.module-current'> = {
+export const bankModuleCurrent: Check<'bank.module-current'> = checkOf({
   id: 'bank.module-current',
   title: 'Hardest-working battery module',
   family: 'bank',
@@ -32,4 +32,4 @@ export const bankModuleCurrent: Check<'bank.module-current'> = {
         working: () => sharingWorking(share),
       };
     }),
-};
+});

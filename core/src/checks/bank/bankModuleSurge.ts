@@ -1,11 +1,11 @@
 import { dischargeLimitA } from '../../figures/bank/bank.ts';
 import { formatNumber } from '../../words/quantity.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachSharingBank, moduleWords, sharingWorking, worstOf } from '../support/sharing.ts';
 import { bankSubject } from '../support/subjects.ts';
 
 /** The module that comes nearest to its peak while the largest start is made. */
-export const bankModuleSurge: Check<'bank.module-surge'> = {
+export const bankModuleSurge: Check<'bank.module-surge'> = checkOf({
   id: 'bank.module-surge',
   title: 'Battery module during the largest start',
   family: 'bank',
@@ -47,4 +47,4 @@ export const bankModuleSurge: Check<'bank.module-surge'> = {
         working: () => sharingWorking(share),
       };
     }),
-};
+});

@@ -1,10 +1,10 @@
-import { type Check, NO_WORKING } from '../check.ts';
+import { type Check, NO_WORKING, checkOf } from '../check.ts';
 import { bankOf } from '../support/bank.ts';
 import { eachKnown } from '../support/plain.ts';
 import { bankSubject } from '../support/subjects.ts';
 
 /** Modules in parallel (per comms group) or in series against the largest count of the type. */
-export const bankModules: Check<'bank.modules'> = {
+export const bankModules: Check<'bank.modules'> = checkOf({
   id: 'bank.modules',
   title: 'Number of battery modules',
   family: 'bank',
@@ -23,4 +23,4 @@ export const bankModules: Check<'bank.modules'> = {
       data: { joined: bank.type.joining },
       working: () => ({ ...NO_WORKING, source: `Largest count of ${bank.type.name}.` }),
     })),
-};
+});

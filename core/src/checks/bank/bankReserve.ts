@@ -1,12 +1,12 @@
 import { all, field } from '../../values/known.ts';
 import type { Bank } from '../../installation/facts.ts';
-import { type Check, NO_WORKING } from '../check.ts';
+import { type Check, NO_WORKING, checkOf } from '../check.ts';
 import { bankOf } from '../support/bank.ts';
 import { eachKnown } from '../support/plain.ts';
 import { bankSubject } from '../support/subjects.ts';
 
 /** The reserve kept for an outage must lie above the cut-off, or an outage may begin with nothing to give. */
-export const bankReserve: Check<'bank.reserve'> = {
+export const bankReserve: Check<'bank.reserve'> = checkOf({
   id: 'bank.reserve',
   title: 'Reserve above cut-off',
   family: 'bank',
@@ -59,4 +59,4 @@ export const bankReserve: Check<'bank.reserve'> = {
         }),
       }),
     ),
-};
+});

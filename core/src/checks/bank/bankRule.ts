@@ -1,11 +1,11 @@
 import { all, field } from '../../values/known.ts';
 import { isOwnBank } from '../../installation/ownBank.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachRuling, rulingSentences } from '../support/reasons.ts';
 import { bankSubject } from '../support/subjects.ts';
 
 /** Whether the inverters may share one bank: some types want one each, some want to share. */
-export const bankRule: Check<'bank.rule'> = {
+export const bankRule: Check<'bank.rule'> = checkOf({
   id: 'bank.rule',
   title: 'One bank for all, or one each',
   family: 'bank',
@@ -36,4 +36,4 @@ export const bankRule: Check<'bank.rule'> = {
           : `${type.name} may share a bank`,
       }),
     ),
-};
+});

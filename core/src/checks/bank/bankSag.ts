@@ -1,9 +1,9 @@
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachSharingBank, sharingWorking, worstOf } from '../support/sharing.ts';
 import { bankSubject } from '../support/subjects.ts';
 
 /** Battery voltage at the inverter that sees the least of it while the largest start is made, above its low-voltage trip. */
-export const bankSag: Check<'bank.sag'> = {
+export const bankSag: Check<'bank.sag'> = checkOf({
   id: 'bank.sag',
   title: 'Battery voltage during the largest start',
   family: 'bank',
@@ -40,7 +40,7 @@ export const bankSag: Check<'bank.sag'> = {
         working: () => sharingWorking(share),
       };
     }),
-};
+});
 
 /** Share of the trip voltage that is wanted above it. */
 const SAG_TIGHT = 0.02;

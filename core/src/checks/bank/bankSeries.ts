@@ -1,12 +1,12 @@
 import { all } from '../../values/known.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { bankOf } from '../support/bank.ts';
 import { eachRuling, rulingSentences } from '../support/reasons.ts';
 import { bankSubject } from '../support/subjects.ts';
 import { seriesWindow } from '../../installation/seriesStack.ts';
 
 /** Modules in series: how many fit the inverter's window at the lowest and highest voltage, and the service disconnect. */
-export const bankSeries: Check<'bank.series'> = {
+export const bankSeries: Check<'bank.series'> = checkOf({
   id: 'bank.series',
   title: 'Modules in series',
   family: 'bank',
@@ -42,4 +42,4 @@ export const bankSeries: Check<'bank.series'> = {
         };
       },
     ),
-};
+});

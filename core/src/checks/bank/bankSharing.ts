@@ -1,9 +1,9 @@
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachSharingBank, moduleWords, sharingWorking, worstOf } from '../support/sharing.ts';
 import { bankSubject } from '../support/subjects.ts';
 
 /** How far the hardest- or least-working module is from the mean, solved from leads, lugs and bars. */
-export const bankSharing: Check<'bank.sharing'> = {
+export const bankSharing: Check<'bank.sharing'> = checkOf({
   id: 'bank.sharing',
   title: 'Battery modules share evenly',
   family: 'bank',
@@ -36,4 +36,4 @@ export const bankSharing: Check<'bank.sharing'> = {
         working: () => sharingWorking(share),
       };
     }),
-};
+});

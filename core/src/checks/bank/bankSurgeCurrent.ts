@@ -1,6 +1,6 @@
 import type { CompiledBank } from '../../figures/bank/bank.ts';
 import { formatNumber } from '../../words/quantity.ts';
-import type { Check, Measurement } from '../check.ts';
+import { type Check, type Measurement, checkOf } from '../check.ts';
 import { modulesStep, startCurrentStep } from '../support/bankSteps.ts';
 import { eachStart } from '../support/eachStart.ts';
 import type { StackCase } from '../support/eachLine.ts';
@@ -14,7 +14,7 @@ const modulesA = (bank: CompiledBank, { durationS, spread }: StartCurrent): numb
   (durationS <= bank.type.peakS ? bank.peakDischargeA : bank.continuousDischargeA) / spread;
 
 /** Battery current during a start, at the voltage the bank has then, against the modules' peak for that long. */
-export const bankSurgeCurrent: Check<'bank.surge-current'> = {
+export const bankSurgeCurrent: Check<'bank.surge-current'> = checkOf({
   id: 'bank.surge-current',
   title: 'Battery current during the largest start',
   family: 'bank',
@@ -34,14 +34,14 @@ export const bankSurgeCurrent: Check<'bank.surge-current'> = {
       );
       return held && measured(one, bank, held.start, held.missing);
     }),
-};
+});
 
 function measured(
   one: StackCase,
   bank: CompiledBank,
   start: StartCurrent,
-  missing: Measurement['missing'],
-): Measurement {
+  missing: Measurement<'label' | 'needed' | 'volts'>['missing'],
+): Measurement<'label' | 'needed' | 'volts'> {
   const { durationS, label } = start;
   const isPeak = durationS <= bank.type.peakS;
   const sumA = isPeak ? bank.peakDischargeA : bank.continuousDischargeA;

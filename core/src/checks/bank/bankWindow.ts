@@ -1,12 +1,12 @@
 import { all } from '../../values/known.ts';
-import { type Check, NO_WORKING } from '../check.ts';
+import { type Check, NO_WORKING, checkOf } from '../check.ts';
 import { bankOf } from '../support/bank.ts';
 import { eachKnown } from '../support/plain.ts';
 import { bankSubject } from '../support/subjects.ts';
 import { formatNumber } from '../../words/quantity.ts';
 
 /** The bank must stay inside the inverter's battery window at both ends of its own range. */
-export const bankWindow: Check<'bank.window'> = {
+export const bankWindow: Check<'bank.window'> = checkOf({
   id: 'bank.window',
   title: 'Battery voltage window',
   family: 'bank',
@@ -48,4 +48,4 @@ export const bankWindow: Check<'bank.window'> = {
         };
       },
     ),
-};
+});

@@ -1,8 +1,8 @@
-import { type Check, judge, NO_WORKING } from '../check.ts';
+import { type Check, judge, NO_WORKING, checkOf } from '../check.ts';
 import { labelOf, onNetwork, pathWords, refsOf } from '../support/network.ts';
 
 /** The grid's terminals while the grid is away: nothing inside may make them live. */
-export const bondingBackFeed: Check<'bonding.back-feed'> = {
+export const bondingBackFeed: Check<'bonding.back-feed'> = checkOf({
   id: 'bonding.back-feed',
   title: 'No back-feed into the grid',
   family: 'bonding',
@@ -42,4 +42,4 @@ export const bondingBackFeed: Check<'bonding.back-feed'> = {
         }),
       ];
     }),
-};
+});

@@ -1,5 +1,5 @@
 import type { EarthPoint } from '../../installation/facts.ts';
-import { type Check, judge, NO_WORKING } from '../check.ts';
+import { type Check, judge, NO_WORKING, checkOf } from '../check.ts';
 import { rulingSentences } from '../support/reasons.ts';
 
 type Earth = EarthPoint['joins'][number];
@@ -13,7 +13,7 @@ const EARTH_WORDS: Readonly<Record<Earth, string>> = {
 };
 
 /** Chassis, backed-up earth and grid earth share one earthing point. */
-export const bondingEarthPoint: Check<'bonding.earth-point'> = {
+export const bondingEarthPoint: Check<'bonding.earth-point'> = checkOf({
   id: 'bonding.earth-point',
   title: 'One earthing point',
   family: 'bonding',
@@ -61,4 +61,4 @@ export const bondingEarthPoint: Check<'bonding.earth-point'> = {
       }),
     ];
   },
-};
+});

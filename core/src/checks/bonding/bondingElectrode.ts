@@ -1,5 +1,5 @@
 import type { Site } from '../../installation/facts.ts';
-import { type Check, judge, NO_WORKING } from '../check.ts';
+import { type Check, judge, NO_WORKING, checkOf } from '../check.ts';
 import { rulingSentences } from '../support/reasons.ts';
 
 /** Why a site needs an electrode of its own; undefined where it does not. */
@@ -15,7 +15,7 @@ function reasonFor({ earthing, utilityEarth, grid }: Site): string | undefined {
 }
 
 /** Where the earth of the utility may be lost, a local electrode with a measured resistance stands in for it. */
-export const bondingElectrode: Check<'bonding.electrode'> = {
+export const bondingElectrode: Check<'bonding.electrode'> = checkOf({
   id: 'bonding.electrode',
   title: 'Local earth electrode',
   family: 'bonding',
@@ -54,4 +54,4 @@ export const bondingElectrode: Check<'bonding.electrode'> = {
       }),
     ];
   },
-};
+});

@@ -1,7 +1,7 @@
-import { type Check, unknownFinding } from '../check.ts';
+import { type Check, unknownFinding, checkOf } from '../check.ts';
 
 /** How a generator is connected decides what is live while it runs: unsaid, it is not known. */
-export const bondingGenerator: Check<'bonding.generator'> = {
+export const bondingGenerator: Check<'bonding.generator'> = checkOf({
   id: 'bonding.generator',
   title: 'Connection of the generator',
   family: 'bonding',
@@ -25,4 +25,4 @@ export const bondingGenerator: Check<'bonding.generator'> = {
       const subject = { kind: 'generator', id: generator.id, label: generator.name } as const;
       return missing.length === 0 ? [] : [unknownFinding(bondingGenerator.id, context, subject, '', missing)];
     }),
-};
+});

@@ -1,8 +1,8 @@
-import { type Check, judge, NO_WORKING } from '../check.ts';
+import { type Check, judge, NO_WORKING, checkOf } from '../check.ts';
 import { onNetwork, refsOf } from '../support/network.ts';
 
 /** Two positions that must never be closed together are held apart by the switch itself. */
-export const bondingInterlock: Check<'bonding.interlock'> = {
+export const bondingInterlock: Check<'bonding.interlock'> = checkOf({
   id: 'bonding.interlock',
   title: 'Interlocks',
   family: 'bonding',
@@ -38,4 +38,4 @@ export const bondingInterlock: Check<'bonding.interlock'> = {
         }),
       ),
     ),
-};
+});

@@ -1,9 +1,9 @@
 import { MODE_KINDS } from '../../installation/modeKinds.ts';
-import { type Check, judge, NO_WORKING } from '../check.ts';
+import { type Check, judge, NO_WORKING, checkOf } from '../check.ts';
 import { labelOf, onNetwork, pathWords, refsOf } from '../support/network.ts';
 
 /** Sources that meet on one network must be held in step by what joins them. */
-export const bondingJoinedSources: Check<'bonding.joined-sources'> = {
+export const bondingJoinedSources: Check<'bonding.joined-sources'> = checkOf({
   id: 'bonding.joined-sources',
   title: 'Sources joined in step',
   family: 'bonding',
@@ -52,4 +52,4 @@ export const bondingJoinedSources: Check<'bonding.joined-sources'> = {
         });
       });
     }),
-};
+});

@@ -4,7 +4,7 @@ import { isCarriedInIsland } from '../../installation/partitionKinds.ts';
 import type { Partition } from '../../installation/facts.ts';
 import type { Installation } from '../../installation/installation.ts';
 import type { Mode } from '../../modes/modes.ts';
-import { type Check, judge, NO_WORKING } from '../check.ts';
+import { type Check, judge, NO_WORKING, checkOf } from '../check.ts';
 import { onNetwork, pathWords, refsOf } from '../support/network.ts';
 import { pathToBoard } from '../../modes/walk.ts';
 
@@ -30,7 +30,7 @@ function makesNothing({ stacks }: Installation, partition: Partition): boolean {
 }
 
 /** A board that is backed up must have a source in island and while a generator runs. */
-export const bondingLiveBoards: Check<'bonding.live-boards'> = {
+export const bondingLiveBoards: Check<'bonding.live-boards'> = checkOf({
   id: 'bonding.live-boards',
   title: 'Backed-up boards have a source',
   family: 'bonding',
@@ -69,4 +69,4 @@ export const bondingLiveBoards: Check<'bonding.live-boards'> = {
           });
         }),
     ),
-};
+});

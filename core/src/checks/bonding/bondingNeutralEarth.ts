@@ -1,15 +1,15 @@
 import { MODE_KINDS } from '../../installation/modeKinds.ts';
 import { type LiveNeutral, pathToBond } from '../../modes/walk.ts';
 import { counted } from '../../words/quantity.ts';
-import { type Check, type CheckContext, judge, NO_WORKING } from '../check.ts';
-import type { Finding } from '../finding.ts';
+import { type Check, type CheckContext, judge, NO_WORKING, checkOf } from '../check.ts';
+import type { Found } from '../finding.ts';
 import { labelOf, listWords, type NetworkCase, onNetwork, pathWords, refsOf } from '../support/network.ts';
 
 function measured(
   context: CheckContext,
   { network }: NetworkCase,
   { boards, bonds, perhaps, missing }: LiveNeutral,
-): Finding {
+): Found<'way' | 'what'> {
   const [first = ''] = boards;
   const nameOf = (id: string): string => network.bonds.find((bond) => bond.id === id)?.label ?? id;
   // The bond that came the longest way is the one that does not belong.
@@ -54,7 +54,7 @@ function measured(
 }
 
 /** Bonds between neutral and earth, seen from the neutral of each live board: exactly one in each mode. */
-export const bondingNeutralEarth: Check<'bonding.neutral-earth'> = {
+export const bondingNeutralEarth: Check<'bonding.neutral-earth'> = checkOf({
   id: 'bonding.neutral-earth',
   title: 'One neutral–earth bond',
   family: 'bonding',
@@ -69,4 +69,4 @@ export const bondingNeutralEarth: Check<'bonding.neutral-earth'> = {
     onNetwork(bondingNeutralEarth.id, context, (one) =>
       one.facts.neutrals.map((neutral) => measured(context, one, neutral)),
     ),
-};
+});

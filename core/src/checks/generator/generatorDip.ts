@@ -1,12 +1,12 @@
 import { stepFrequencyFall, stepVoltage } from '../../figures/generator/stepDip.ts';
 import { magnitude, ZERO } from '../../network/complex.ts';
 import { formatNumber, formatQuantity } from '../../words/quantity.ts';
-import { type Check, judge } from '../check.ts';
+import { type Check, judge, checkOf } from '../check.ts';
 import { eachGenerator } from '../support/generators.ts';
 import { lineInputs, loadCaseWords, symbol } from '../support/workings.ts';
 
 /** Voltage of a generator while it takes the load at once at transfer, above what a start needs and most loads ride through. */
-export const generatorDip: Check<'generator.dip'> = {
+export const generatorDip: Check<'generator.dip'> = checkOf({
   id: 'generator.dip',
   title: 'Voltage while the generator takes the load',
   family: 'generator',
@@ -80,4 +80,4 @@ export const generatorDip: Check<'generator.dip'> = {
         }),
       ];
     }),
-};
+});

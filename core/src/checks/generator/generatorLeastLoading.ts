@@ -1,10 +1,10 @@
 import { reachedAverageW } from '../../figures/generator/reached.ts';
-import { type Check, judge } from '../check.ts';
+import { type Check, judge, checkOf } from '../check.ts';
 import { eachGenerator } from '../support/generators.ts';
 import { symbol } from '../support/workings.ts';
 
 /** A set that runs for long far below its rating does not burn clean (wet stacking): the average load against its least. */
-export const generatorLeastLoading: Check<'generator.least-loading'> = {
+export const generatorLeastLoading: Check<'generator.least-loading'> = checkOf({
   id: 'generator.least-loading',
   title: 'Generator loaded enough',
   family: 'generator',
@@ -67,4 +67,4 @@ export const generatorLeastLoading: Check<'generator.least-loading'> = {
         });
       },
     ),
-};
+});

@@ -1,6 +1,6 @@
 import type { Path } from '../../values/problem.ts';
 import type { CompiledStack } from '../../installation/installation.ts';
-import { judge, type Check, NO_WORKING } from '../check.ts';
+import { judge, type Check, NO_WORKING, checkOf } from '../check.ts';
 import { eachGenerator } from '../support/generators.ts';
 
 /** Whether the generator port wants all lines; not asked of a type without such a port, which another check refuses. */
@@ -9,7 +9,7 @@ function portDemand({ type }: CompiledStack): 'all' | 'any' | undefined {
 }
 
 /** A set with fewer lines than the building: which line it supplies, and what stays dark or on the battery meanwhile. */
-export const generatorLines: Check<'generator.lines'> = {
+export const generatorLines: Check<'generator.lines'> = checkOf({
   id: 'generator.lines',
   title: 'Lines the generator reaches',
   family: 'generator',
@@ -91,4 +91,4 @@ export const generatorLines: Check<'generator.lines'> = {
       });
       return finding.state === 'within' && !isWhole ? { ...finding, state: 'tight' } : finding;
     }),
-};
+});

@@ -2,8 +2,8 @@ import { chargeKeyOf, lineChargeW } from '../../figures/capability/acCharge.ts';
 import { capabilityWithout } from '../../figures/capability/capability.ts';
 import { all, type Known } from '../../values/known.ts';
 import { add, complex, magnitude, ZERO } from '../../network/complex.ts';
-import { type Check, type CheckContext, judge, unknownFinding } from '../check.ts';
-import type { Finding, WorkingSymbol } from '../finding.ts';
+import { type Check, type CheckContext, judge, unknownFinding, checkOf } from '../check.ts';
+import type { Found, WorkingSymbol } from '../finding.ts';
 import { type GeneratorCase, eachGenerator, engineSubject } from '../support/generators.ts';
 import { lineInputs, loadCaseWords, overrideNotes, symbol } from '../support/workings.ts';
 
@@ -18,7 +18,7 @@ const chargeSymbol = ({ compiled, generator }: GeneratorCase, watts: number, whe
   ]);
 
 /** The alternator: apparent power of one line against its share of the set. */
-function alternator(context: CheckContext, one: GeneratorCase, index: number, chargeOn: ChargeOn): Finding {
+function alternator(context: CheckContext, one: GeneratorCase, index: number, chargeOn: ChargeOn): Found {
   const { subject, generator, supply, board, rating } = one;
   const target = context.installation.defaults.generatorLoading.value;
   const line = supply.lines[index] ?? 'L1';
@@ -83,7 +83,7 @@ function alternator(context: CheckContext, one: GeneratorCase, index: number, ch
 }
 
 /** The engine: real power of all lines that the set reaches against its own rating. */
-function engine(context: CheckContext, one: GeneratorCase, chargeOn: ChargeOn): Finding {
+function engine(context: CheckContext, one: GeneratorCase, chargeOn: ChargeOn): Found {
   const { board, rating, reached } = one;
   const target = context.installation.defaults.generatorLoading.value;
   const charge = all(Object.fromEntries(reached.map((line) => [line, chargeOn(line)])));
@@ -145,7 +145,7 @@ function engine(context: CheckContext, one: GeneratorCase, chargeOn: ChargeOn): 
 }
 
 /** Backed-up load and charging against both ratings of a set: its alternator line by line, and its engine in all. */
-export const generatorLoading: Check<'generator.loading'> = {
+export const generatorLoading: Check<'generator.loading'> = checkOf({
   id: 'generator.loading',
   title: 'Generator loading',
   family: 'generator',
@@ -157,7 +157,7 @@ export const generatorLoading: Check<'generator.loading'> = {
     unknown: '{{subject}}: the loading cannot be judged yet. Missing: {{missing}}.',
   },
   run: (context) =>
-    eachGenerator(generatorLoading.id, context, 'VA', (one): Finding[] => {
+    eachGenerator(generatorLoading.id, context, 'VA', (one): Found[] => {
       const { subject, compiled, generator } = one;
       const given = all({ inverter: compiled.type, capability: capabilityWithout(compiled) });
       if (!given.known) return [unknownFinding(generatorLoading.id, context, subject, 'VA', given.missing)];
@@ -170,4 +170,4 @@ export const generatorLoading: Check<'generator.loading'> = {
         engine(context, one, chargeOn),
       ];
     }),
-};
+});

@@ -1,9 +1,9 @@
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachLine } from '../support/eachLine.ts';
 import { portCurrent } from '../support/portCurrent.ts';
 
 /** Backed-up load and charging through the generator port; a type without one takes nothing there. */
-export const generatorPort: Check<'generator.port'> = {
+export const generatorPort: Check<'generator.port'> = checkOf({
   id: 'generator.port',
   title: 'Generator port current',
   family: 'generator',
@@ -24,4 +24,4 @@ export const generatorPort: Check<'generator.port'> = {
         charging: true,
       }),
     ),
-};
+});

@@ -1,5 +1,5 @@
 import { field } from '../../values/known.ts';
-import { type Check, judge, NO_WORKING } from '../check.ts';
+import { type Check, judge, NO_WORKING, checkOf } from '../check.ts';
 import { eachGenerator } from '../support/generators.ts';
 
 const HELD: Record<string, string> = {
@@ -9,7 +9,7 @@ const HELD: Record<string, string> = {
 };
 
 /** AC-coupled generation on the backed-up side must not push power into a running generator. */
-export const generatorPv: Check<'generator.pv'> = {
+export const generatorPv: Check<'generator.pv'> = checkOf({
   id: 'generator.pv',
   title: 'AC-coupled PV while the generator runs',
   family: 'generator',
@@ -52,4 +52,4 @@ export const generatorPv: Check<'generator.pv'> = {
         }),
       });
     }),
-};
+});

@@ -2,8 +2,8 @@ import { magnitude, ZERO } from '../../network/complex.ts';
 import { type LoadStage, loadStages } from '../../figures/loads/loadStages.ts';
 import { known, type Known } from '../../values/known.ts';
 import { formatQuantity } from '../../words/quantity.ts';
-import { type Check, type CheckContext, judge } from '../check.ts';
-import type { Finding, Subject } from '../finding.ts';
+import { type Check, type CheckContext, judge, checkOf } from '../check.ts';
+import type { Found, Subject } from '../finding.ts';
 import { eachGenerator, engineSubject, type GeneratorCase } from '../support/generators.ts';
 import { lineInputs, loadCaseWords, symbol } from '../support/workings.ts';
 
@@ -25,7 +25,7 @@ interface Step {
   readonly words: string;
 }
 
-function stepFinding(context: CheckContext, one: GeneratorCase, { ratingOf, ...step }: Step): Finding {
+function stepFinding(context: CheckContext, one: GeneratorCase, { ratingOf, ...step }: Step): Found {
   const { board, type, generator, rating } = one;
   const share = type.largestStep;
   const limit = share !== undefined && ratingOf.known ? ratingOf.value * share : undefined;
@@ -71,7 +71,7 @@ function stepFinding(context: CheckContext, one: GeneratorCase, { ratingOf, ...s
 }
 
 /** The load that a generator takes at once at transfer, against the largest step of its alternator on each line and of its engine in all. */
-export const generatorStep: Check<'generator.step'> = {
+export const generatorStep: Check<'generator.step'> = checkOf({
   id: 'generator.step',
   title: 'Load step on the generator',
   family: 'generator',
@@ -83,7 +83,7 @@ export const generatorStep: Check<'generator.step'> = {
     unknown: '{{subject}}: the load step cannot be judged yet. Missing: {{missing}}.',
   },
   run: (context) =>
-    eachGenerator(generatorStep.id, context, 'VA', (one): Finding[] => {
+    eachGenerator(generatorStep.id, context, 'VA', (one): Found[] => {
       const { board, reached, rating, subject, generator, supply } = one;
       const lines = reached.map((index) => {
         const line = supply.lines[index] ?? 'L1';
@@ -112,4 +112,4 @@ export const generatorStep: Check<'generator.step'> = {
       });
       return [...lines, engine];
     }),
-};
+});

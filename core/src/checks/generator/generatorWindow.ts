@@ -1,13 +1,13 @@
 import { all, field } from '../../values/known.ts';
 import { formatNumber } from '../../words/quantity.ts';
-import { type Check, judge, NO_WORKING, unknownFinding } from '../check.ts';
+import { type Check, judge, NO_WORKING, unknownFinding, checkOf } from '../check.ts';
 import { eachGenerator } from '../support/generators.ts';
 
 /**
  * Voltage and frequency that a set gives between no load and full load, against what the inverters accept at their input. Governor
  * droop: the frequency is nominal at full load and higher by the droop at no load.
  */
-export const generatorWindow: Check<'generator.window'> = {
+export const generatorWindow: Check<'generator.window'> = checkOf({
   id: 'generator.window',
   title: 'Generator inside the input window',
   family: 'generator',
@@ -60,4 +60,4 @@ export const generatorWindow: Check<'generator.window'> = {
         }),
       });
     }),
-};
+});

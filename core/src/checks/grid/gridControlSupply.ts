@@ -3,7 +3,7 @@ import type { TransferDeviceType } from '../../catalogue/sourceTypes.ts';
 import { typeOfUnit } from '../../figures/wiring/acCarried.ts';
 import { all, field, type Known, mapKnown } from '../../values/known.ts';
 import { formatNumber } from '../../words/quantity.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachRuling, type Ruling, rulingSentences } from '../support/reasons.ts';
 import { stackSubject } from '../support/subjects.ts';
 
@@ -61,7 +61,7 @@ function judged({ givesV, givesA, takesV, takesVa, gives, takes }: Supplied): Ru
 }
 
 /** Controls that an inverter feeds get the voltage that they are made for, and no more current is asked than its output gives. */
-export const gridControlSupply: Check<'grid.control-supply'> = {
+export const gridControlSupply: Check<'grid.control-supply'> = checkOf({
   id: 'grid.control-supply',
   title: 'Supply of the controls of a transfer device',
   family: 'grid',
@@ -86,4 +86,4 @@ export const gridControlSupply: Check<'grid.control-supply'> = {
       },
       (_, ruling) => ruling,
     ),
-};
+});

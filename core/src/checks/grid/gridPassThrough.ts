@@ -1,9 +1,9 @@
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachLine } from '../support/eachLine.ts';
 import { portCurrent } from '../support/portCurrent.ts';
 
 /** Current of the backed-up board through the unit while the grid (or a set in its place) is there. */
-export const gridPassThrough: Check<'grid.pass-through'> = {
+export const gridPassThrough: Check<'grid.pass-through'> = checkOf({
   id: 'grid.pass-through',
   title: 'Pass-through current',
   family: 'grid',
@@ -24,4 +24,4 @@ export const gridPassThrough: Check<'grid.pass-through'> = {
         charging: false,
       }),
     ),
-};
+});

@@ -1,9 +1,9 @@
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachLine } from '../support/eachLine.ts';
 import { portCurrent } from '../support/portCurrent.ts';
 
 /** Pass-through and charging together at the grid port. */
-export const gridPort: Check<'grid.port'> = {
+export const gridPort: Check<'grid.port'> = checkOf({
   id: 'grid.port',
   title: 'Grid port current',
   family: 'grid',
@@ -23,4 +23,4 @@ export const gridPort: Check<'grid.port'> = {
         charging: true,
       }),
     ),
-};
+});

@@ -1,8 +1,8 @@
 import { buildingBoard } from '../../figures/loads/boards.ts';
 import { all, type Known, known } from '../../values/known.ts';
 import { add, complex, magnitude, ZERO } from '../../network/complex.ts';
-import { type Check, type CheckContext, judge, unknownFinding } from '../check.ts';
-import type { Finding, Subject } from '../finding.ts';
+import { type Check, type CheckContext, judge, unknownFinding, checkOf } from '../check.ts';
+import type { Found, Subject } from '../finding.ts';
 import { gridChargingW } from '../../figures/capability/acCharge.ts';
 import { lineInputs, loadCaseNotes, loadCaseWords, symbol } from '../support/workings.ts';
 
@@ -11,7 +11,7 @@ const chargingW = ({ mode, installation }: CheckContext, line: number): Known<nu
   mode.kind === 'maintenance-bypass' ? known(0) : gridChargingW(installation, line);
 
 /** The whole building with charging against the service rating, line by line. */
-export const gridService: Check<'grid.service'> = {
+export const gridService: Check<'grid.service'> = checkOf({
   id: 'grid.service',
   title: 'Service current',
   family: 'grid',
@@ -35,7 +35,7 @@ export const gridService: Check<'grid.service'> = {
       return [unknownFinding(gridService.id, context, subject, 'A', given.missing)];
     }
     const { supply, board, voltage } = given.value;
-    return supply.lines.map((line, index): Finding => {
+    return supply.lines.map((line, index): Found => {
       const charge = chargingW(context, index);
       const chargeW = charge.known ? charge.value : 0;
       const power = add(board.continuous.knownPart[index] ?? ZERO, complex(chargeW, 0));
@@ -90,4 +90,4 @@ export const gridService: Check<'grid.service'> = {
       });
     });
   },
-};
+});

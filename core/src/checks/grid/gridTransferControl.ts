@@ -2,7 +2,7 @@ import type { InverterType } from '../../catalogue/inverterType.ts';
 import type { TransferDeviceType } from '../../catalogue/sourceTypes.ts';
 import { BOX_PORT } from '../../installation/network.ts';
 import { field, type Known, known } from '../../values/known.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachRuling, rulingSentences } from '../support/reasons.ts';
 import { stackSubject } from '../support/subjects.ts';
 
@@ -34,7 +34,7 @@ const KEPT: Readonly<Record<Learns, string>> = {
 };
 
 /** A transfer device that works by itself has to learn that the grid is gone: it watches it, or an inverter tells it. */
-export const gridTransferControl: Check<'grid.transfer-control'> = {
+export const gridTransferControl: Check<'grid.transfer-control'> = checkOf({
   id: 'grid.transfer-control',
   title: 'Transfer device learns that the grid is gone',
   family: 'grid',
@@ -62,4 +62,4 @@ export const gridTransferControl: Check<'grid.transfer-control'> = {
         kept: KEPT[how],
       }),
     ),
-};
+});

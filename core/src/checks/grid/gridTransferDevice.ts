@@ -1,11 +1,11 @@
 import { magnitude, ZERO } from '../../network/complex.ts';
-import { type Check, type Measurement, NO_WORKING } from '../check.ts';
+import { type Check, type Measurement, NO_WORKING, checkOf } from '../check.ts';
 import { eachLine } from '../support/eachLine.ts';
 import { portCurrent } from '../support/portCurrent.ts';
 import { lineSubject } from '../support/subjects.ts';
 
 /** Current of the backed-up side with charging through the transfer device, against its rating; and its lines. */
-export const gridTransferDevice: Check<'grid.transfer-device'> = {
+export const gridTransferDevice: Check<'grid.transfer-device'> = checkOf({
   id: 'grid.transfer-device',
   title: 'Transfer device',
   family: 'grid',
@@ -17,7 +17,7 @@ export const gridTransferDevice: Check<'grid.transfer-device'> = {
     unknown: '{{subject}}: the current through the transfer device is not known yet. Missing: {{missing}}.',
   },
   run: (context) =>
-    eachLine(gridTransferDevice.id, context, 'A', (one): Measurement | undefined => {
+    eachLine(gridTransferDevice.id, context, 'A', (one): Measurement<'reason'> | undefined => {
       const device = one.compiled.transferDevice;
       const subject = lineSubject(one.compiled, one.line);
       if (!device.known)
@@ -58,4 +58,4 @@ export const gridTransferDevice: Check<'grid.transfer-device'> = {
         },
       };
     }),
-};
+});

@@ -1,7 +1,7 @@
-import { type Check, judge, NO_WORKING } from '../check.ts';
+import { type Check, judge, NO_WORKING, checkOf } from '../check.ts';
 
 /** Circuits that nobody has placed, and backup partitions that no stack feeds: their load is in no limit yet. */
-export const loadAssigned: Check<'load.assigned'> = {
+export const loadAssigned: Check<'load.assigned'> = checkOf({
   id: 'load.assigned',
   title: 'Every circuit has its place',
   family: 'load',
@@ -34,4 +34,4 @@ export const loadAssigned: Check<'load.assigned'> = {
       }),
     ];
   },
-};
+});

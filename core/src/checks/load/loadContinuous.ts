@@ -1,5 +1,5 @@
 import { magnitude, ZERO } from '../../network/complex.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachLine } from '../support/eachLine.ts';
 import { lineSubject } from '../support/subjects.ts';
 import {
@@ -13,7 +13,7 @@ import {
 import { formatQuantity } from '../../words/quantity.ts';
 
 /** Expected peak of each backed-up line against what the inverters on it can carry without limit of time. */
-export const loadContinuous: Check<'load.continuous'> = {
+export const loadContinuous: Check<'load.continuous'> = checkOf({
   id: 'load.continuous',
   title: 'Continuous load on the line',
   family: 'load',
@@ -51,4 +51,4 @@ export const loadContinuous: Check<'load.continuous'> = {
         }),
       };
     }),
-};
+});

@@ -1,5 +1,5 @@
 import { counted } from '../../words/quantity.ts';
-import { type Check, NO_WORKING } from '../check.ts';
+import { type Check, NO_WORKING, checkOf } from '../check.ts';
 import { eachStack } from '../support/eachLine.ts';
 import { listWords } from '../support/network.ts';
 import { stackSubject } from '../support/subjects.ts';
@@ -8,7 +8,7 @@ import { stackSubject } from '../support/subjects.ts';
 const NAMED = 4;
 
 /** Lines of the supply on which a set has no inverter are dark in island: what hangs on them is named once. */
-export const loadDarkLine: Check<'load.dark-line'> = {
+export const loadDarkLine: Check<'load.dark-line'> = checkOf({
   id: 'load.dark-line',
   title: 'Lines without an inverter',
   family: 'load',
@@ -48,4 +48,4 @@ export const loadDarkLine: Check<'load.dark-line'> = {
         },
       ];
     }),
-};
+});

@@ -1,12 +1,12 @@
 import { transferTime } from '../../figures/capability/transferTime.ts';
 import type { Path } from '../../values/problem.ts';
 import { counted } from '../../words/quantity.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachStack } from '../support/eachLine.ts';
 import { stackSubject } from '../support/subjects.ts';
 
 /** Transfer time against the shortest break that something on the backup output can take. */
-export const loadInterruption: Check<'load.interruption'> = {
+export const loadInterruption: Check<'load.interruption'> = checkOf({
   id: 'load.interruption',
   title: 'Transfer time against sensitive loads',
   family: 'load',
@@ -72,4 +72,4 @@ export const loadInterruption: Check<'load.interruption'> = {
         },
       ];
     }),
-};
+});

@@ -2,14 +2,14 @@ import { importanceOf } from '../../figures/loads/importance.ts';
 import { isCarriedInIsland } from '../../installation/partitionKinds.ts';
 import type { Path } from '../../values/problem.ts';
 import { counted } from '../../words/quantity.ts';
-import { type Check, judge, NO_WORKING } from '../check.ts';
+import { type Check, judge, NO_WORKING, checkOf } from '../check.ts';
 import { listWords } from '../support/network.ts';
 
 /** How many names a sentence holds before it counts the rest. */
 const NAMED = 4;
 
 /** A circuit that must run in an outage is carried by a set when the grid goes; on the grid side, locked out or shed at transfer it is dark. */
-export const loadMustRun: Check<'load.must-run'> = {
+export const loadMustRun: Check<'load.must-run'> = checkOf({
   id: 'load.must-run',
   title: 'What must run is backed up',
   family: 'load',
@@ -68,4 +68,4 @@ export const loadMustRun: Check<'load.must-run'> = {
       }),
     ];
   },
-};
+});

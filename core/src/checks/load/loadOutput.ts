@@ -2,7 +2,7 @@ import type { Board } from '../../figures/loads/board.ts';
 import { type OutputLoad, outputLoads } from '../../figures/loads/outputs.ts';
 import type { Line } from '../../values/quantities.ts';
 import { magnitude, ZERO } from '../../network/complex.ts';
-import type { Check, CheckContext, Measurement } from '../check.ts';
+import { type Check, type CheckContext, type Measurement, checkOf } from '../check.ts';
 import { eachStack, type StackCase } from '../support/eachLine.ts';
 import { outputLimit, outputSubject } from '../support/outputs.ts';
 import { lineInputs, symbol } from '../support/workings.ts';
@@ -13,7 +13,7 @@ function measure(
   output: OutputLoad,
   board: Board,
   line: Line,
-): Measurement | undefined {
+): Measurement<'output'> | undefined {
   const { limitA, missing, name } = output;
   const power = board.continuous.knownPart[one.lines.indexOf(line)] ?? ZERO;
   if (magnitude(power) === 0 && board.continuous.missing.length === 0) return undefined;
@@ -73,7 +73,7 @@ function measure(
 }
 
 /** The current of everything on a backup output against the limit of that output, line by line. */
-export const loadOutput: Check<'load.output'> = {
+export const loadOutput: Check<'load.output'> = checkOf({
   id: 'load.output',
   title: 'Backup output',
   family: 'load',
@@ -95,4 +95,4 @@ export const loadOutput: Check<'load.output'> = {
               : [];
           }),
     ),
-};
+});

@@ -1,11 +1,11 @@
 import { ZERO } from '../../network/complex.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachLine } from '../support/eachLine.ts';
 import { lineSubject } from '../support/subjects.ts';
 import { lineCapabilityStep, lineInputs, overrideNotes } from '../support/workings.ts';
 
 /** Real power of each backed-up line against the watt rating, which some inverters set below their VA rating. */
-export const loadPower: Check<'load.power'> = {
+export const loadPower: Check<'load.power'> = checkOf({
   id: 'load.power',
   title: 'Real power on the line',
   family: 'load',
@@ -33,4 +33,4 @@ export const loadPower: Check<'load.power'> = {
         }),
       };
     }),
-};
+});

@@ -1,6 +1,6 @@
 import { magnitude, ZERO } from '../../network/complex.ts';
 import { rehearsedLoad } from '../../figures/loads/rehearsedLoad.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachLine } from '../support/eachLine.ts';
 import { lineSubject } from '../support/subjects.ts';
 import { lineCapabilityStep, lineInputs, overrideNotes } from '../support/workings.ts';
@@ -8,7 +8,7 @@ import { clockWords } from '../../words/clock.ts';
 import { formatQuantity } from '../../words/quantity.ts';
 
 /** The load case of the rehearsals on each backed-up line: what 99 of 100 minutes stay within, chance included. */
-export const loadRehearsed: Check<'load.rehearsed'> = {
+export const loadRehearsed: Check<'load.rehearsed'> = checkOf({
   id: 'load.rehearsed',
   title: 'Rehearsed load on the line',
   family: 'load',
@@ -68,4 +68,4 @@ export const loadRehearsed: Check<'load.rehearsed'> = {
         };
       },
     ),
-};
+});

@@ -3,7 +3,7 @@ import { floorSocOf } from '../../figures/bank/ofSet.ts';
 import { levelStages, shedTroubles } from '../../figures/loads/shedLevels.ts';
 import type { Partition } from '../../installation/facts.ts';
 import type { Path } from '../../values/problem.ts';
-import { type Check, judge, NO_WORKING } from '../check.ts';
+import { type Check, judge, NO_WORKING, checkOf } from '../check.ts';
 import type { Subject } from '../finding.ts';
 
 const subjectOf = ({ id, name, stackId }: Partition): Subject => ({
@@ -17,7 +17,7 @@ const subjectOf = ({ id, name, stackId }: Partition): Subject => ({
 });
 
 /** Levels of the shed stages of each set against each other and against the level at which discharge ends. */
-export const loadShedLevels: Check<'load.shed-levels'> = {
+export const loadShedLevels: Check<'load.shed-levels'> = checkOf({
   id: 'load.shed-levels',
   title: 'Levels of shed stages',
   family: 'load',
@@ -51,4 +51,4 @@ export const loadShedLevels: Check<'load.shed-levels'> = {
         });
       });
     }),
-};
+});

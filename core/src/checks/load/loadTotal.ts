@@ -3,7 +3,7 @@ import type { Capability } from '../../figures/capability/capability.ts';
 import type { CompiledStack } from '../../installation/installation.ts';
 import type { Line } from '../../values/quantities.ts';
 import { add, magnitude, ZERO } from '../../network/complex.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import type { WorkingStep } from '../finding.ts';
 import { eachStack } from '../support/eachLine.ts';
 import { stackSubject } from '../support/subjects.ts';
@@ -46,7 +46,7 @@ function totalStep(
 }
 
 /** All lines together against the whole set. Beside the line checks it matters for sets that share among lines. */
-export const loadTotal: Check<'load.total'> = {
+export const loadTotal: Check<'load.total'> = checkOf({
   id: 'load.total',
   title: 'Load on the whole stack',
   family: 'load',
@@ -79,4 +79,4 @@ export const loadTotal: Check<'load.total'> = {
         },
       ];
     }),
-};
+});

@@ -1,5 +1,5 @@
 import { type Clearance, obstacleLabel, type Rect, rightOf, topOf } from '../../installation/place/wall.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachOnWall, wallSubject } from '../support/wall.ts';
 
 interface Gap {
@@ -65,7 +65,7 @@ function gapsToEdges(
 }
 
 /** Free space around each thing against what its type asks for; the side with the least to spare is reported. */
-export const placeClearance: Check<'place.clearance'> = {
+export const placeClearance: Check<'place.clearance'> = checkOf({
   id: 'place.clearance',
   title: 'Clearance',
   family: 'place',
@@ -158,4 +158,4 @@ export const placeClearance: Check<'place.clearance'> = {
         }),
       };
     }),
-};
+});

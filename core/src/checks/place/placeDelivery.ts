@@ -1,7 +1,7 @@
-import { type Check, judge, NO_WORKING } from '../check.ts';
+import { type Check, judge, NO_WORKING, checkOf } from '../check.ts';
 
 /** Things that arrived damaged, or did not arrive, stop the work before it begins. */
-export const placeDelivery: Check<'place.delivery'> = {
+export const placeDelivery: Check<'place.delivery'> = checkOf({
   id: 'place.delivery',
   title: 'Delivery and preparation',
   family: 'place',
@@ -31,4 +31,4 @@ export const placeDelivery: Check<'place.delivery'> = {
         }),
       }),
     ),
-};
+});

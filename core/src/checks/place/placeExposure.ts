@@ -1,7 +1,7 @@
 import { obstacleLabel, type OnWall, overlapM, topOf, rightOf } from '../../installation/place/wall.ts';
 import type { Path } from '../../values/problem.ts';
 import type { Place } from '../../installation/facts.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachOnWall, wallSubject } from '../support/wall.ts';
 
 const RANK = { indoors: 0, sheltered: 1, outdoors: 2 } as const;
@@ -38,7 +38,7 @@ function troubles(one: OnWall, place: Place): Trouble[] {
 }
 
 /** Sun, wet, heat and what burns: none of it where a thing hangs. The value counts what is wrong. */
-export const placeExposure: Check<'place.exposure'> = {
+export const placeExposure: Check<'place.exposure'> = checkOf({
   id: 'place.exposure',
   title: 'Exposure',
   family: 'place',
@@ -79,4 +79,4 @@ export const placeExposure: Check<'place.exposure'> = {
         }),
       };
     }),
-};
+});

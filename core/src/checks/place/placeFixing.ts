@@ -1,9 +1,9 @@
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachOnWall, wallSubject } from '../support/wall.ts';
 import { symbol } from '../support/workings.ts';
 
 /** Mass on each fixing of a bracket, shared by its holes, against what one fixing may carry in this wall. */
-export const placeFixing: Check<'place.fixing'> = {
+export const placeFixing: Check<'place.fixing'> = checkOf({
   id: 'place.fixing',
   title: 'Load on each fixing',
   family: 'place',
@@ -55,4 +55,4 @@ export const placeFixing: Check<'place.fixing'> = {
         }),
       };
     }),
-};
+});

@@ -1,9 +1,9 @@
 import { frontWantedM } from '../../installation/place/front.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachOnWall, wallSubject } from '../support/wall.ts';
 
 /** Room to work before each thing on the wall, where somebody has measured what is free in front of it. */
-export const placeFront: Check<'place.front'> = {
+export const placeFront: Check<'place.front'> = checkOf({
   id: 'place.front',
   title: 'Room in front',
   family: 'place',
@@ -46,4 +46,4 @@ export const placeFront: Check<'place.front'> = {
         }),
       };
     }),
-};
+});

@@ -1,9 +1,9 @@
 import { topOf } from '../../installation/place/wall.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachOnWall, wallSubject } from '../support/wall.ts';
 
 /** Lower edge above the floor, where the type wants a least height. */
-export const placeHeight: Check<'place.height'> = {
+export const placeHeight: Check<'place.height'> = checkOf({
   id: 'place.height',
   title: 'Height above the floor',
   family: 'place',
@@ -38,4 +38,4 @@ export const placeHeight: Check<'place.height'> = {
         }),
       };
     }),
-};
+});

@@ -1,8 +1,8 @@
-import { type Check, judge } from '../check.ts';
+import { type Check, judge, checkOf } from '../check.ts';
 import { symbol } from '../support/workings.ts';
 
 /** Mass of everything that hangs on the wall against what the wall may carry. */
-export const placeLoad: Check<'place.load'> = {
+export const placeLoad: Check<'place.load'> = checkOf({
   id: 'place.load',
   title: 'Load on the wall',
   family: 'place',
@@ -50,4 +50,4 @@ export const placeLoad: Check<'place.load'> = {
       }),
     ];
   },
-};
+});

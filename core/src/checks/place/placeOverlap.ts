@@ -1,12 +1,12 @@
 import { obstacleLabel, overlapM, type Rect } from '../../installation/place/wall.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachOnWall, wallSubject } from '../support/wall.ts';
 
 /** Kinds that a thing may be mounted over; where it stands there is judged by exposure. */
 const FLAT: ReadonlySet<string> = new Set(['sunlit', 'combustible', 'heat-source']);
 
 /** Nothing on the wall may reach into another thing or an obstacle. */
-export const placeOverlap: Check<'place.overlap'> = {
+export const placeOverlap: Check<'place.overlap'> = checkOf({
   id: 'place.overlap',
   title: 'Overlap on the wall',
   family: 'place',
@@ -60,4 +60,4 @@ export const placeOverlap: Check<'place.overlap'> = {
         }),
       };
     }),
-};
+});

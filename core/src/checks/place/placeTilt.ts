@@ -1,8 +1,8 @@
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachOnWall, wallSubject } from '../support/wall.ts';
 
 /** How far a thing leans, where somebody has said that it does. */
-export const placeTilt: Check<'place.tilt'> = {
+export const placeTilt: Check<'place.tilt'> = checkOf({
   id: 'place.tilt',
   title: 'Tilt',
   family: 'place',
@@ -40,4 +40,4 @@ export const placeTilt: Check<'place.tilt'> = {
         }),
       };
     }),
-};
+});

@@ -1,11 +1,11 @@
 import { field, all } from '../../values/known.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachStack } from '../support/eachLine.ts';
 import { stackSubject } from '../support/subjects.ts';
 import { symbol } from '../support/workings.ts';
 
 /** A roof on the backed-up side must not be larger than the set that has to take its power in island. */
-export const pvAcCoupled: Check<'pv.ac-coupled'> = {
+export const pvAcCoupled: Check<'pv.ac-coupled'> = checkOf({
   id: 'pv.ac-coupled',
   title: 'AC-coupled PV in island',
   family: 'pv',
@@ -61,4 +61,4 @@ export const pvAcCoupled: Check<'pv.ac-coupled'> = {
         },
       ];
     }),
-};
+});

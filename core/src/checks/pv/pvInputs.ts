@@ -1,7 +1,7 @@
 import { stringSubject } from '../support/strings.ts';
 import { allStrings, type StringsAt } from '../../figures/pv/strings.ts';
-import { type Check, judge, NO_WORKING } from '../check.ts';
-import type { Finding } from '../finding.ts';
+import { type Check, judge, NO_WORKING, checkOf } from '../check.ts';
+import type { Found } from '../finding.ts';
 
 const sameInput = (a: StringsAt, b: StringsAt): boolean =>
   a.place.stackId === b.place.stackId && a.place.unitId === b.place.unitId && a.place.input === b.place.input;
@@ -33,7 +33,7 @@ function faultsOf(one: StringsAt, strings: readonly StringsAt[]): string[] {
 }
 
 /** Each input has one kind of string, and each array one input. */
-export const pvInputs: Check<'pv.inputs'> = {
+export const pvInputs: Check<'pv.inputs'> = checkOf({
   id: 'pv.inputs',
   title: 'Arrays and inputs',
   family: 'pv',
@@ -46,7 +46,7 @@ export const pvInputs: Check<'pv.inputs'> = {
   },
   run: (context) => {
     const strings = allStrings(context.installation);
-    return strings.map((one): Finding => {
+    return strings.map((one): Found<'reason'> => {
       const reasons = faultsOf(one, strings);
       const path = ['arrays', one.array.id];
       const shared = strings.some((other) => other.array !== one.array && sameInput(one, other));
@@ -71,4 +71,4 @@ export const pvInputs: Check<'pv.inputs'> = {
       });
     });
   },
-};
+});

@@ -1,9 +1,9 @@
 import { all, field } from '../../values/known.ts';
-import { type Check, judge, NO_WORKING, unknownFinding } from '../check.ts';
-import type { Finding, Subject } from '../finding.ts';
+import { type Check, judge, NO_WORKING, unknownFinding, checkOf } from '../check.ts';
+import type { Found, Subject } from '../finding.ts';
 
 /** Rapid shutdown on the roof, where the code profile wants it. */
-export const pvRapidShutdown: Check<'pv.rapid-shutdown'> = {
+export const pvRapidShutdown: Check<'pv.rapid-shutdown'> = checkOf({
   id: 'pv.rapid-shutdown',
   title: 'Rapid shutdown',
   family: 'pv',
@@ -18,7 +18,7 @@ export const pvRapidShutdown: Check<'pv.rapid-shutdown'> = {
     context.installation.arrays
       .map(({ array }) => array)
       .filter((array) => array.coupling === 'dc')
-      .flatMap((array): Finding[] => {
+      .flatMap((array): Found[] => {
         const subject: Subject = { kind: 'array', id: array.id, label: array.name };
         const profile = field(context.installation.site.codeProfile, 'site', 'codeProfile');
         if (profile.known && profile.value === 'metric') return [];
@@ -41,4 +41,4 @@ export const pvRapidShutdown: Check<'pv.rapid-shutdown'> = {
           }),
         ];
       }),
-};
+});

@@ -3,7 +3,7 @@ import { formatQuantity } from '../../words/quantity.ts';
 import type { InverterType } from '../../catalogue/inverterType.ts';
 import type { Path } from '../../values/problem.ts';
 import type { PvArray } from '../../installation/facts.ts';
-import { type Check, type Measurement, NO_WORKING } from '../check.ts';
+import { type Check, type Measurement, NO_WORKING, checkOf } from '../check.ts';
 import { bankCount } from '../../installation/ownBank.ts';
 import { bankOf } from '../support/bank.ts';
 import { eachStack } from '../support/eachLine.ts';
@@ -30,7 +30,7 @@ function heldBack(arrays: readonly PvArray[], type: InverterType) {
 }
 
 /** AC-coupled power in island against what the battery can be charged with: the rest must be held back somehow. */
-export const pvStorage: Check<'pv.storage'> = {
+export const pvStorage: Check<'pv.storage'> = checkOf({
   id: 'pv.storage',
   title: 'AC-coupled PV against what can be stored',
   family: 'pv',
@@ -43,82 +43,87 @@ export const pvStorage: Check<'pv.storage'> = {
       '{{subject}}: what becomes of AC-coupled PV that cannot be stored is not known yet. Missing: {{missing}}.',
   },
   run: (context) =>
-    eachStack(pvStorage.id, context, 'W', ({ compiled, type, capability }): (Measurement | undefined)[] => {
-      const fed = new Set(compiled.partitions.map((partition) => partition.id));
-      const arrays = context.installation.arrays
-        .map(({ array }) => array)
-        .filter(
-          ({ coupling, partitionId }) =>
-            coupling === 'ac' && partitionId !== undefined && fed.has(partitionId),
-        );
-      if (arrays.length === 0) return [];
-      const bank = bankOf(compiled);
-      const subject = stackSubject(compiled);
-      const given = all({
-        bank: bank ?? known(undefined),
-        ratings: all(
-          Object.fromEntries(
-            arrays.map((array) => [array.id, field(array.ratedAcW, 'arrays', array.id, 'ratedAcW')]),
+    eachStack(
+      pvStorage.id,
+      context,
+      'W',
+      ({ compiled, type, capability }): (Measurement<'held' | 'stored'> | undefined)[] => {
+        const fed = new Set(compiled.partitions.map((partition) => partition.id));
+        const arrays = context.installation.arrays
+          .map(({ array }) => array)
+          .filter(
+            ({ coupling, partitionId }) =>
+              coupling === 'ac' && partitionId !== undefined && fed.has(partitionId),
+          );
+        if (arrays.length === 0) return [];
+        const bank = bankOf(compiled);
+        const subject = stackSubject(compiled);
+        const given = all({
+          bank: bank ?? known(undefined),
+          ratings: all(
+            Object.fromEntries(
+              arrays.map((array) => [array.id, field(array.ratedAcW, 'arrays', array.id, 'ratedAcW')]),
+            ),
           ),
-        ),
-      });
-      if (!given.known)
+        });
+        if (!given.known)
+          return [
+            {
+              subject,
+              value: undefined,
+              limit: undefined,
+              unit: 'W',
+              missing: given.missing,
+              working: () => NO_WORKING,
+            },
+          ];
+        const value = Object.values(given.value.ratings).reduce((sum, one) => sum + one, 0);
+        const volts = given.value.bank?.nominalV ?? 0;
+        const chargeA = Math.min(
+          bankCount(compiled.stack) * (given.value.bank?.chargeA ?? 0),
+          capability.unitCount * type.maxChargeA,
+        );
+        const stored = (chargeA * volts) / type.efficiency;
+        const fits = value <= stored;
+        const { isHeld, words: held, missing } = heldBack(arrays, type);
         return [
           {
             subject,
-            value: undefined,
-            limit: undefined,
+            value,
+            limit: stored,
+            // A full battery stores nothing: even what fits must be held back then.
+            tightMargin: fits && !isHeld ? 1 : 0,
+            // Held back is as good as stored, but worth a second look.
+            ...(isHeld ? { worst: 'tight' as const } : {}),
             unit: 'W',
-            missing: given.missing,
-            working: () => NO_WORKING,
+            missing: isHeld ? missing : [],
+            data: { held, stored: formatQuantity(stored, 'W') },
+            working: () => ({
+              steps: [
+                {
+                  symbol: 'P_store',
+                  meaning: 'AC power that can be stored',
+                  formula: 'I_ch · U / η',
+                  symbols: [
+                    symbol('I_ch', 'charge limit of bank and inverters', chargeA, 'A'),
+                    symbol('U', 'nominal bank voltage', volts, 'V'),
+                    symbol('η', 'inverter efficiency', type.efficiency, ''),
+                  ],
+                  value: stored,
+                  unit: 'W',
+                },
+              ],
+              inputs: arrays.map((array) => ({
+                label: array.name,
+                path: ['arrays', array.id, 'ratedAcW'],
+                value: array.ratedAcW,
+                unit: 'W',
+              })),
+              source: 'Rated AC power of the arrays against the charge limits, at a moment with no load.',
+              notes: [held],
+            }),
           },
         ];
-      const value = Object.values(given.value.ratings).reduce((sum, one) => sum + one, 0);
-      const volts = given.value.bank?.nominalV ?? 0;
-      const chargeA = Math.min(
-        bankCount(compiled.stack) * (given.value.bank?.chargeA ?? 0),
-        capability.unitCount * type.maxChargeA,
-      );
-      const stored = (chargeA * volts) / type.efficiency;
-      const fits = value <= stored;
-      const { isHeld, words: held, missing } = heldBack(arrays, type);
-      return [
-        {
-          subject,
-          value,
-          limit: stored,
-          // A full battery stores nothing: even what fits must be held back then.
-          tightMargin: fits && !isHeld ? 1 : 0,
-          // Held back is as good as stored, but worth a second look.
-          ...(isHeld ? { worst: 'tight' as const } : {}),
-          unit: 'W',
-          missing: isHeld ? missing : [],
-          data: { held, stored: formatQuantity(stored, 'W') },
-          working: () => ({
-            steps: [
-              {
-                symbol: 'P_store',
-                meaning: 'AC power that can be stored',
-                formula: 'I_ch · U / η',
-                symbols: [
-                  symbol('I_ch', 'charge limit of bank and inverters', chargeA, 'A'),
-                  symbol('U', 'nominal bank voltage', volts, 'V'),
-                  symbol('η', 'inverter efficiency', type.efficiency, ''),
-                ],
-                value: stored,
-                unit: 'W',
-              },
-            ],
-            inputs: arrays.map((array) => ({
-              label: array.name,
-              path: ['arrays', array.id, 'ratedAcW'],
-              value: array.ratedAcW,
-              unit: 'W',
-            })),
-            source: 'Rated AC power of the arrays against the charge limits, at a moment with no load.',
-            notes: [held],
-          }),
-        },
-      ];
-    }),
-};
+      },
+    ),
+});

@@ -1,6 +1,6 @@
 import { all } from '../../values/known.ts';
 import { allStrings, type StringsAt } from '../../figures/pv/strings.ts';
-import { type Check, NO_WORKING } from '../check.ts';
+import { type Check, NO_WORKING, checkOf } from '../check.ts';
 import { eachString } from '../support/strings.ts';
 import { symbol } from '../support/workings.ts';
 
@@ -8,7 +8,7 @@ import { symbol } from '../support/workings.ts';
 const keyOf = ({ array, place }: StringsAt): string => `${array.id}/${place.id}`;
 
 /** Short-circuit current of everything on an input, with the allowance for strong sun, against what the input stands. */
-export const pvStringCurrent: Check<'pv.string-current'> = {
+export const pvStringCurrent: Check<'pv.string-current'> = checkOf({
   id: 'pv.string-current',
   title: 'String current',
   family: 'pv',
@@ -71,4 +71,4 @@ export const pvStringCurrent: Check<'pv.string-current'> = {
         }),
       };
     }),
-};
+});

@@ -1,10 +1,10 @@
 import { knownString } from '../../figures/pv/strings.ts';
-import { type Check, NO_WORKING } from '../check.ts';
+import { type Check, NO_WORKING, checkOf } from '../check.ts';
 import { eachString } from '../support/strings.ts';
 import { symbol } from '../support/workings.ts';
 
 /** Open-circuit voltage of a string on the coldest morning against what the input stands. */
-export const pvStringVoltage: Check<'pv.string-voltage'> = {
+export const pvStringVoltage: Check<'pv.string-voltage'> = checkOf({
   id: 'pv.string-voltage',
   title: 'String voltage in the cold',
   family: 'pv',
@@ -52,4 +52,4 @@ export const pvStringVoltage: Check<'pv.string-voltage'> = {
         }),
       };
     }),
-};
+});

@@ -1,10 +1,10 @@
 import { knownString } from '../../figures/pv/strings.ts';
-import { type Check, NO_WORKING } from '../check.ts';
+import { type Check, NO_WORKING, checkOf } from '../check.ts';
 import { eachString } from '../support/strings.ts';
 import { symbol } from '../support/workings.ts';
 
 /** Operating voltage of a string on the hottest day against the lower end of the tracking window; its upper end in the cold. */
-export const pvStringWindow: Check<'pv.string-window'> = {
+export const pvStringWindow: Check<'pv.string-window'> = checkOf({
   id: 'pv.string-window',
   title: 'String inside the tracking window',
   family: 'pv',
@@ -66,4 +66,4 @@ export const pvStringWindow: Check<'pv.string-window'> = {
         }),
       };
     }),
-};
+});

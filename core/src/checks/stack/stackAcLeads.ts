@@ -1,12 +1,12 @@
 import { acShare } from '../../figures/capability/acShare.ts';
 import { all } from '../../values/known.ts';
 import { formatQuantity } from '../../words/quantity.ts';
-import { type Check, NO_WORKING } from '../check.ts';
+import { type Check, NO_WORKING, checkOf } from '../check.ts';
 import { eachKnown } from '../support/plain.ts';
 import { stackSubject } from '../support/subjects.ts';
 
 /** AC outputs are paralleled through conductors of equal length: spread of their resistance, on the worst line. */
-export const stackAcLeads: Check<'stack.ac-leads'> = {
+export const stackAcLeads: Check<'stack.ac-leads'> = checkOf({
   id: 'stack.ac-leads',
   title: 'Equal AC leads of paralleled units',
   family: 'stack',
@@ -61,4 +61,4 @@ export const stackAcLeads: Check<'stack.ac-leads'> = {
         };
       },
     ),
-};
+});

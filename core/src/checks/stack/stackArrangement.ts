@@ -1,7 +1,7 @@
 import { type Arrangement, isUnitPerLine } from '../../catalogue/inverterType.ts';
 import { all, field } from '../../values/known.ts';
 import type { SupplyKind } from '../../installation/facts.ts';
-import { type Check, NO_WORKING } from '../check.ts';
+import { type Check, NO_WORKING, checkOf } from '../check.ts';
 import { eachKnown } from '../support/plain.ts';
 import { stackSubject } from '../support/subjects.ts';
 
@@ -37,7 +37,7 @@ const judged = (reasons: readonly string[]) => ({
 });
 
 /** Whether the arrangement is one the type allows, fits the supply, and has a number of units that makes sense. */
-export const stackArrangement: Check<'stack.arrangement'> = {
+export const stackArrangement: Check<'stack.arrangement'> = checkOf({
   id: 'stack.arrangement',
   title: 'Arrangement',
   family: 'stack',
@@ -90,4 +90,4 @@ export const stackArrangement: Check<'stack.arrangement'> = {
       },
     );
   },
-};
+});

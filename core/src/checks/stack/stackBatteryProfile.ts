@@ -1,10 +1,10 @@
 import { all, field } from '../../values/known.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachRuling, rulingSentences } from '../support/reasons.ts';
 import { stackSubject } from '../support/subjects.ts';
 
 /** Paralleled units on one bank charge by the same settings. */
-export const stackBatteryProfile: Check<'stack.battery-profile'> = {
+export const stackBatteryProfile: Check<'stack.battery-profile'> = checkOf({
   id: 'stack.battery-profile',
   title: 'Same battery settings on all units',
   family: 'stack',
@@ -38,4 +38,4 @@ export const stackBatteryProfile: Check<'stack.battery-profile'> = {
         };
       },
     ),
-};
+});

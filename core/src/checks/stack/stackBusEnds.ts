@@ -1,13 +1,13 @@
 import { all, field, known, unknownAt } from '../../values/known.ts';
 import { parallelBus, unitName } from '../../installation/parallelBus.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachRuling, rulingSentences } from '../support/reasons.ts';
 import { stackSubject } from '../support/subjects.ts';
 
 const SET = { switch: 'set by its switch', plug: 'plugged', internal: 'set by itself', none: 'not wanted' };
 
 /** Terminators at exactly the two ends of a bus that is a line; none on a ring. */
-export const stackBusEnds: Check<'stack.bus-ends'> = {
+export const stackBusEnds: Check<'stack.bus-ends'> = checkOf({
   id: 'stack.bus-ends',
   title: 'Terminators of the parallel bus',
   family: 'stack',
@@ -58,4 +58,4 @@ export const stackBusEnds: Check<'stack.bus-ends'> = {
         };
       },
     ),
-};
+});

@@ -1,10 +1,10 @@
 import type { MeterType } from '../../catalogue/partTypes.ts';
 import { all, field } from '../../values/known.ts';
-import { type Check, judge, NO_WORKING, unknownFinding } from '../check.ts';
-import type { Finding, Subject } from '../finding.ts';
+import { type Check, judge, NO_WORKING, unknownFinding, checkOf } from '../check.ts';
+import type { Found, Subject } from '../finding.ts';
 
 /** Several AC-coupled sets under one controller: number of sets, the meters it needs, and an address of its own for each meter. */
-export const stackController: Check<'stack.controller'> = {
+export const stackController: Check<'stack.controller'> = checkOf({
   id: 'stack.controller',
   title: 'Site controller and its meters',
   family: 'stack',
@@ -32,6 +32,7 @@ export const stackController: Check<'stack.controller'> = {
         data: {
           reason:
             'one of several AC-coupled sets, and no controller looks after it: they would charge each other',
+          sets: 'no set',
         },
         working: () => ({
           ...NO_WORKING,
@@ -41,7 +42,7 @@ export const stackController: Check<'stack.controller'> = {
     );
     return [
       ...alone,
-      ...installation.controllers.map(({ controller, type, meterTypes }): Finding => {
+      ...installation.controllers.map(({ controller, type, meterTypes }): Found<'reason' | 'sets'> => {
         const subject: Subject = { kind: 'controller', id: controller.id, label: controller.name };
         const path = ['controllers', controller.id];
         const typeOf = (meter: { readonly id: string }): MeterType | undefined => {
@@ -114,4 +115,4 @@ export const stackController: Check<'stack.controller'> = {
       }),
     ];
   },
-};
+});

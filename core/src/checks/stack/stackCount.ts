@@ -1,12 +1,12 @@
 import { capabilityWithout } from '../../figures/capability/capability.ts';
 import { counted } from '../../words/quantity.ts';
-import { type Check, NO_WORKING } from '../check.ts';
+import { type Check, NO_WORKING, checkOf } from '../check.ts';
 import { eachKnown } from '../support/plain.ts';
 import { stackSubject } from '../support/subjects.ts';
 import { all } from '../../values/known.ts';
 
 /** Paralleled units against the largest count of the type, on any line and in all. */
-export const stackCount: Check<'stack.count'> = {
+export const stackCount: Check<'stack.count'> = checkOf({
   id: 'stack.count',
   title: 'Number of units',
   family: 'stack',
@@ -45,4 +45,4 @@ export const stackCount: Check<'stack.count'> = {
         };
       },
     ),
-};
+});

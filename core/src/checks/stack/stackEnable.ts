@@ -1,6 +1,6 @@
 import type { InverterType } from '../../catalogue/inverterType.ts';
 import { all, field, type Known, known } from '../../values/known.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { partOf } from '../support/network.ts';
 import { eachRuling, type Ruling, rulingSentences } from '../support/reasons.ts';
 import { stackSubject } from '../support/subjects.ts';
@@ -26,7 +26,7 @@ function ruled(input: Input, fitted: 'yes' | 'none'): Ruling {
 }
 
 /** Somebody who trusts a switch to stop a set has to have one that does; an input without one has to be bridged, or the set does not start. */
-export const stackEnable: Check<'stack.enable'> = {
+export const stackEnable: Check<'stack.enable'> = checkOf({
   id: 'stack.enable',
   title: 'Enable switch',
   family: 'stack',
@@ -49,4 +49,4 @@ export const stackEnable: Check<'stack.enable'> = {
       },
       (_, { input, fitted }) => ruled(input, fitted),
     ),
-};
+});

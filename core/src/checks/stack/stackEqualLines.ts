@@ -1,11 +1,11 @@
 import { isUnitPerLine } from '../../catalogue/inverterType.ts';
 import { all, field } from '../../values/known.ts';
-import { type Check, NO_WORKING } from '../check.ts';
+import { type Check, NO_WORKING, checkOf } from '../check.ts';
 import { eachKnown } from '../support/plain.ts';
 import { stackSubject } from '../support/subjects.ts';
 
 /** A set that makes its lines from single-phase units has the same count on each line; otherwise its weakest line governs. */
-export const stackEqualLines: Check<'stack.equal-lines'> = {
+export const stackEqualLines: Check<'stack.equal-lines'> = checkOf({
   id: 'stack.equal-lines',
   title: 'Equal units on each line',
   family: 'stack',
@@ -50,4 +50,4 @@ export const stackEqualLines: Check<'stack.equal-lines'> = {
         };
       },
     ),
-};
+});

@@ -1,7 +1,7 @@
 import type { Unit } from '../../installation/facts.ts';
 import type { CompiledStack } from '../../installation/installation.ts';
-import { type Check, type CheckContext, judge, NO_WORKING } from '../check.ts';
-import type { Finding, Subject } from '../finding.ts';
+import { type Check, type CheckContext, judge, NO_WORKING, checkOf } from '../check.ts';
+import type { Found, Subject } from '../finding.ts';
 import type { Path } from '../../values/problem.ts';
 import { stackSubject } from '../support/subjects.ts';
 
@@ -25,7 +25,11 @@ function loadedOf({ stack }: CompiledStack, unit: Unit, index: number, part: str
   };
 }
 
-function compare(context: CheckContext, subject: Subject, sets: readonly CompiledStack[]): Finding[] {
+function compare(
+  context: CheckContext,
+  subject: Subject,
+  sets: readonly CompiledStack[],
+): Found<'list' | 'versions'>[] {
   const units = sets.flatMap((compiled) =>
     compiled.stack.units.map((unit, index) => ({ compiled, unit, index })),
   );
@@ -64,7 +68,7 @@ function compare(context: CheckContext, subject: Subject, sets: readonly Compile
 }
 
 /** Paralleled units, and sets under one controller, must run the same firmware, part by part. */
-export const stackFirmware: Check<'stack.firmware'> = {
+export const stackFirmware: Check<'stack.firmware'> = checkOf({
   id: 'stack.firmware',
   title: 'Same firmware on all units',
   family: 'stack',
@@ -90,4 +94,4 @@ export const stackFirmware: Check<'stack.firmware'> = {
     const alone = stacks.filter(({ stack }) => !led.has(stack.id));
     return [...groups, ...alone.flatMap((compiled) => compare(context, stackSubject(compiled), [compiled]))];
   },
-};
+});

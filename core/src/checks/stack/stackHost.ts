@@ -1,11 +1,11 @@
 import { all, field, known } from '../../values/known.ts';
 import { unitName } from '../../installation/parallelBus.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachRuling, rulingSentences } from '../support/reasons.ts';
 import { stackSubject } from '../support/subjects.ts';
 
 /** One unit of a set is the host: it holds the battery bus and the meter. */
-export const stackHost: Check<'stack.host'> = {
+export const stackHost: Check<'stack.host'> = checkOf({
   id: 'stack.host',
   title: 'Host of the set',
   family: 'stack',
@@ -43,4 +43,4 @@ export const stackHost: Check<'stack.host'> = {
         return { reasons, kept: `${unitName(compiled, hostId)} is the host: ${why}` };
       },
     ),
-};
+});

@@ -3,8 +3,8 @@ import { coreAreaMm2 } from '../../codes/coreAreas.ts';
 import { cableLines } from '../../figures/wiring/cableLines.ts';
 import { GRID } from '../../installation/build/service.ts';
 import { all, field, type Known, known, unknownAt } from '../../values/known.ts';
-import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding } from '../check.ts';
-import type { Finding, Subject } from '../finding.ts';
+import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding, checkOf } from '../check.ts';
+import type { Found, Subject } from '../finding.ts';
 import { rulingSentences } from '../support/reasons.ts';
 
 const ARROW_WORDS = { 'to-building': 'to the building', 'to-source': 'to the grid or inverter' } as const;
@@ -71,7 +71,7 @@ function linesWithout(
   );
 }
 
-function look(context: CheckContext, one: Instrument): Finding {
+function look(context: CheckContext, one: Instrument): Found<'kept' | 'reason'> {
   const { instrument, type } = one;
   const { site, supply } = context.installation;
   const path = ['instruments', instrument.id];
@@ -149,11 +149,11 @@ function look(context: CheckContext, one: Instrument): Finding {
 }
 
 /** Meters and sensors that inverters read by themselves: place, arrow, ratio, rating and opening. */
-export const stackInstruments: Check<'stack.instruments'> = {
+export const stackInstruments: Check<'stack.instruments'> = checkOf({
   id: 'stack.instruments',
   title: 'Meters and sensors',
   family: 'stack',
   modes: 'once',
   sentences: rulingSentences('it'),
   run: (context) => context.installation.instruments.map((one) => look(context, one)),
-};
+});

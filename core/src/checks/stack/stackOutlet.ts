@@ -1,11 +1,11 @@
 import { feedsNothing } from '../../figures/capability/capability.ts';
 import { all, field } from '../../values/known.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachRuling, rulingSentences } from '../support/reasons.ts';
 import { stackSubject } from '../support/subjects.ts';
 
 /** Equipment that makes no AC in island says so: nothing may hang on it that is meant to stay on. */
-export const stackOutlet: Check<'stack.outlet'> = {
+export const stackOutlet: Check<'stack.outlet'> = checkOf({
   id: 'stack.outlet',
   title: 'Backs up by itself',
   family: 'stack',
@@ -31,4 +31,4 @@ export const stackOutlet: Check<'stack.outlet'> = {
         };
       },
     ),
-};
+});

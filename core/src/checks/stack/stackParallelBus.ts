@@ -1,10 +1,10 @@
 import { parallelBus } from '../../installation/parallelBus.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachRuling, rulingSentences } from '../support/reasons.ts';
 import { stackSubject } from '../support/subjects.ts';
 
 /** Every cable of the parallel bus from the stated port to the stated port, one line or one ring through all units. */
-export const stackParallelBus: Check<'stack.parallel-bus'> = {
+export const stackParallelBus: Check<'stack.parallel-bus'> = checkOf({
   id: 'stack.parallel-bus',
   title: 'Parallel bus',
   family: 'stack',
@@ -23,4 +23,4 @@ export const stackParallelBus: Check<'stack.parallel-bus'> = {
         notes: rule.cable === 'supplied-only' ? ['Use the cable that comes with the units only.'] : [],
       }),
     ),
-};
+});

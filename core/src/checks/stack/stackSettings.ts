@@ -2,7 +2,7 @@ import type { CompiledStack, Installation } from '../../installation/installatio
 import { type Known, known, unknownAt } from '../../values/known.ts';
 import type { SetSettings } from '../../installation/facts.ts';
 import type { InverterType } from '../../catalogue/inverterType.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachRuling, rulingSentences } from '../support/reasons.ts';
 import { stackSubject } from '../support/subjects.ts';
 
@@ -95,7 +95,7 @@ function reasonsOf({ site }: Installation, { stack }: CompiledStack, type: Inver
 }
 
 /** What is set of a set, against its type and against each other. */
-export const stackSettings: Check<'stack.settings'> = {
+export const stackSettings: Check<'stack.settings'> = checkOf({
   id: 'stack.settings',
   title: 'Settings of the set fit its type and each other',
   family: 'stack',
@@ -116,4 +116,4 @@ export const stackSettings: Check<'stack.settings'> = {
         kept: 'what is set fits its type, and fits together',
       }),
     ),
-};
+});

@@ -1,11 +1,11 @@
-import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding } from '../check.ts';
-import type { Finding } from '../finding.ts';
+import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding, checkOf } from '../check.ts';
+import type { Found } from '../finding.ts';
 import { capabilityInMode, lineSubject, stackSubject } from '../support/subjects.ts';
 
 const QUESTION = { kind: 'design', id: 'unit-loss', label: 'Loss of an inverter' } as const;
 
 /** What must be said of losing a unit before any sum is done: a set that stops, a line whose only unit is gone. */
-function lossesIn(context: CheckContext): Finding[] {
+function lossesIn(context: CheckContext): Found<'what'>[] {
   const { mode, installation } = context;
   const set = installation.stacks.find(({ stack }) => stack.id === mode.lostUnit?.stackId);
   if (set === undefined || !set.type.known || !set.supply.known) return [];
@@ -44,7 +44,7 @@ function lossesIn(context: CheckContext): Finding[] {
 }
 
 /** Whether the loss of one inverter must be survived is asked once; where it must, what it makes impossible is told first. */
-export const stackUnitLoss: Check<'stack.unit-loss'> = {
+export const stackUnitLoss: Check<'stack.unit-loss'> = checkOf({
   id: 'stack.unit-loss',
   title: 'Loss of an inverter',
   family: 'stack',
@@ -65,4 +65,4 @@ export const stackUnitLoss: Check<'stack.unit-loss'> = {
       ? [unknownFinding(stackUnitLoss.id, context, QUESTION, '', [['site', 'surviveUnitLoss']])]
       : [];
   },
-};
+});

@@ -1,12 +1,12 @@
 import { acShare } from '../../figures/capability/acShare.ts';
 import { magnitude, ZERO } from '../../network/complex.ts';
-import { type Check, type Measurement, NO_WORKING } from '../check.ts';
+import { type Check, type Measurement, NO_WORKING, checkOf } from '../check.ts';
 import { eachStack } from '../support/eachLine.ts';
 import { stackSubject } from '../support/subjects.ts';
 import { loadCaseWords, symbol } from '../support/workings.ts';
 
 /** What the hardest-working unit of a line carries through unequal AC leads, against its own rating. */
-export const stackUnitShare: Check<'stack.unit-share'> = {
+export const stackUnitShare: Check<'stack.unit-share'> = checkOf({
   id: 'stack.unit-share',
   title: 'Hardest-working unit',
   family: 'stack',
@@ -18,7 +18,7 @@ export const stackUnitShare: Check<'stack.unit-share'> = {
     unknown: '{{subject}}: how the units share is not known yet. Missing: {{missing}}.',
   },
   run: (context) =>
-    eachStack(stackUnitShare.id, context, 'VA', (one): (Measurement | undefined)[] => {
+    eachStack(stackUnitShare.id, context, 'VA', (one): (Measurement<'line' | 'unit'> | undefined)[] => {
       const { compiled, board, type, capability } = one;
       const { supply, defaults } = context.installation;
       if (!supply.known || capability.stopped) return [];
@@ -88,4 +88,4 @@ export const stackUnitShare: Check<'stack.unit-share'> = {
         },
       ];
     }),
-};
+});

@@ -1,5 +1,5 @@
 import { all } from '../../values/known.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachRuling, rulingSentences } from '../support/reasons.ts';
 import { stackSubject } from '../support/subjects.ts';
 
@@ -7,7 +7,7 @@ import { stackSubject } from '../support/subjects.ts';
 const SETTING_FIT = 0.02;
 
 /** Units of other types, bus addresses and frequency settings of a set: alike where the type wants it, and no two the same address. */
-export const stackUnitTypes: Check<'stack.unit-types'> = {
+export const stackUnitTypes: Check<'stack.unit-types'> = checkOf({
   id: 'stack.unit-types',
   title: 'Units fit together',
   family: 'stack',
@@ -67,4 +67,4 @@ export const stackUnitTypes: Check<'stack.unit-types'> = {
         return { reasons, kept: 'types, addresses, frequency and voltage of its units fit together' };
       },
     ),
-};
+});

@@ -1,8 +1,8 @@
 import type { CompiledBank } from '../../figures/bank/bank.ts';
 import { type BankLimit, type BankLimitKey, bankLimits } from '../../figures/bank/bankLimits.ts';
 import type { Path } from '../../values/problem.ts';
-import { type CheckContext, type Measurement, NO_WORKING } from '../check.ts';
-import type { Finding } from '../finding.ts';
+import { type CheckContext, type Measured, type Unmeasured, NO_WORKING } from '../check.ts';
+import type { Found } from '../finding.ts';
 import { formatNumber } from '../../words/quantity.ts';
 import { bankOf } from './bank.ts';
 import { efficiencyOf, steadyMoment } from './bankMoment.ts';
@@ -58,7 +58,7 @@ export function demandIn(
 }
 
 /** A current of a bank of which something is not known. */
-export const bankUnknown = (one: StackCase, missing: readonly Path[]): Measurement => ({
+export const bankUnknown = (one: StackCase, missing: readonly Path[]): Unmeasured => ({
   subject: bankSubject(one.compiled),
   value: undefined,
   limit: undefined,
@@ -74,8 +74,8 @@ export function eachBankLimit(
   situation: Situation,
   key: BankLimitKey,
   source: string,
-): Finding[] {
-  return eachStack(check, context, 'A', (one): (Measurement | undefined)[] => {
+): Found<'label' | 'needed' | 'volts'>[] {
+  return eachStack(check, context, 'A', (one): Measured<'label' | 'needed' | 'volts'>[] => {
     const found = bankOf(one.compiled);
     if (found === undefined) return [];
     if (!found.known) return [bankUnknown(one, found.missing)];

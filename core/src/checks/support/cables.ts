@@ -8,7 +8,7 @@ import type { SizeAnswer, SizeTest } from '../../sizing/question.ts';
 import { chosenSize } from '../../sizing/sizeLine.ts';
 import { strainOf } from '../../sizing/judgeSize.ts';
 import { type CheckContext, judge, NO_WORKING } from '../check.ts';
-import type { Finding, Subject } from '../finding.ts';
+import type { Found, Subject } from '../finding.ts';
 import { onNetwork, refsOf, troubleOrOne, WHOLE } from './network.ts';
 
 /** A finding about a cable: it stands on both of its ends, and on what is in between. */
@@ -37,7 +37,7 @@ function findingOf(
   context: CheckContext,
   { line, carried, laidAs }: AskedLine,
   answer: SizeAnswer,
-): Finding {
+): Found<'size' | 'when'> {
   const { areaMm2 } = line;
   return judge(check, context, {
     subject: cableSubject(context.installation, line),
@@ -103,12 +103,12 @@ export interface CableTests {
 export const eachStatedCable = (
   context: CheckContext,
   { id, tests, looksAt, whole }: CableTests,
-): Finding[] =>
+): Found<'size' | 'when'>[] =>
   onNetwork(id, context, () => {
     const { installation } = context;
     const lines = cableLines(installation);
     if (!lines.known) return [];
-    const findings = lines.value.flatMap((line): Finding[] => {
+    const findings = lines.value.flatMap((line): Found<'size' | 'when'>[] => {
       if (!line.areaMm2.known || !looksAt(line)) return [];
       const asked = askLine(installation, line);
       if (asked?.known !== true) return [];

@@ -1,8 +1,8 @@
 import type { CompiledBank } from '../../figures/bank/bank.ts';
 import { type BankLimitKey, bankLimits } from '../../figures/bank/bankLimits.ts';
 import type { Path } from '../../values/problem.ts';
-import type { CheckContext, Measurement } from '../check.ts';
-import type { Finding } from '../finding.ts';
+import type { CheckContext, Measured, Measurement } from '../check.ts';
+import type { Found } from '../finding.ts';
 import { bankOf } from './bank.ts';
 import { efficiencyOf, steadyMoment } from './bankMoment.ts';
 import { bankUnknown } from './bankDemand.ts';
@@ -52,7 +52,12 @@ interface At {
   readonly voltage: (one: StackCase, bank: CompiledBank) => number;
 }
 
-function measured(context: CheckContext, one: StackCase, bank: CompiledBank, at: At): Measurement {
+function measured(
+  context: CheckContext,
+  one: StackCase,
+  bank: CompiledBank,
+  at: At,
+): Measurement<'binding' | 'volts'> {
   const { compiled, board } = one;
   const moment = steadyMoment(one);
   const volts = at.voltage(one, bank);
@@ -100,8 +105,8 @@ function measured(context: CheckContext, one: StackCase, bank: CompiledBank, at:
 }
 
 /** Battery current I = P / (η · V) at the continuous load and a stated bank voltage, against the binding limit. */
-export function dischargeCurrent(check: string, context: CheckContext, at: At): Finding[] {
-  return eachStack(check, context, 'A', (one): Measurement[] => {
+export function dischargeCurrent(check: string, context: CheckContext, at: At): Found<'binding' | 'volts'>[] {
+  return eachStack(check, context, 'A', (one): Measured<'binding' | 'volts'>[] => {
     const found = bankOf(one.compiled);
     if (found === undefined) return [];
     return [found.known ? measured(context, one, found.value, at) : bankUnknown(one, found.missing)];

@@ -5,8 +5,8 @@ import type { CompiledStack } from '../../installation/installation.ts';
 import type { Supply } from '../../installation/supply.ts';
 import type { Line } from '../../values/quantities.ts';
 import { all, mapKnown } from '../../values/known.ts';
-import { type CheckContext, judge, type Measurement, NO_WORKING, unknownFinding } from '../check.ts';
-import type { Finding } from '../finding.ts';
+import { type CheckContext, judge, type Measured, NO_WORKING, unknownFinding } from '../check.ts';
+import type { Found } from '../finding.ts';
 import { remember } from '../../values/remember.ts';
 import { fedLines } from './generators.ts';
 import { boardInMode, capabilityInMode, stackSubject, stacksInMode } from './subjects.ts';
@@ -50,12 +50,12 @@ const stackCases = remember((context: CheckContext) =>
 );
 
 /** Runs a measurement once per stack of the mode; a stack with something missing is one `unknown` that names it. */
-export function eachStack(
+export function eachStack<Key extends string = never>(
   check: string,
   context: CheckContext,
   unit: string,
-  measure: (one: StackCase) => readonly (Measurement | undefined)[],
-): Finding[] {
+  measure: (one: StackCase) => readonly (Measured<Key> | undefined)[],
+): Found<Key>[] {
   return stackCases(context).flatMap(({ compiled, one }) => {
     // A set that has stopped as a whole is one sentence of its own, not a sum against nothing.
     if (one.known && one.value.capability.stopped) return [];
@@ -67,13 +67,13 @@ export function eachStack(
 }
 
 /** Runs a measurement once per line of each stack of the mode. Lines that a stack does not feed and nothing loads are left out. */
-export function eachLine(
+export function eachLine<Key extends string = never>(
   check: string,
   context: CheckContext,
   unit: string,
-  measure: (one: LineCase) => Measurement | undefined,
-): Finding[] {
-  return eachStack(check, context, unit, (one) => {
+  measure: (one: LineCase) => Measured<Key> | undefined,
+): Found<Key>[] {
+  return eachStack(check, context, unit, (one): (Measured<Key> | undefined)[] => {
     const fed = fedLines(context, one.compiled);
     if (!fed.known)
       return [

@@ -1,22 +1,22 @@
 import type { CompiledBank } from '../../figures/bank/bank.ts';
-import type { CheckContext, Measurement } from '../check.ts';
-import type { Finding } from '../finding.ts';
+import type { CheckContext, Measured } from '../check.ts';
+import type { Found } from '../finding.ts';
 import { bankOf } from './bank.ts';
 import { bankUnknown } from './bankDemand.ts';
 import { eachStack, type StackCase } from './eachLine.ts';
 import { type StartCurrents, startCurrents } from './startCurrent.ts';
 
 /** Holds what flows during starts against something, once per bank. Where nothing starts, or a bank cannot give it, there is nothing to hold. */
-export function eachStart(
+export function eachStart<Key extends string = never>(
   check: string,
   context: CheckContext,
   measure: (
     one: StackCase,
     bank: CompiledBank,
     currents: Exclude<StartCurrents, { kind: 'too-much' }>,
-  ) => Measurement | undefined | readonly (Measurement | undefined)[],
-): Finding[] {
-  return eachStack(check, context, 'A', (one): (Measurement | undefined)[] => {
+  ) => Measured<Key> | undefined | readonly (Measured<Key> | undefined)[],
+): Found<Key>[] {
+  return eachStack(check, context, 'A', (one): (Measured<Key> | undefined)[] => {
     const found = bankOf(one.compiled);
     if (found === undefined) return [];
     if (!found.known) return [bankUnknown(one, found.missing)];

@@ -8,7 +8,7 @@ import type { Supply } from '../../installation/supply.ts';
 import { all, type Known, known } from '../../values/known.ts';
 import type { Generator } from '../../installation/facts.ts';
 import { type CheckContext, unknownFinding } from '../check.ts';
-import type { Finding, Subject } from '../finding.ts';
+import type { Found, Subject } from '../finding.ts';
 
 /** A generator of this mode with what it carries. */
 export interface GeneratorCase {
@@ -33,15 +33,15 @@ export const engineSubject = ({ generator, subject }: GeneratorCase): Subject =>
 });
 
 /** Runs a measurement for each generator that is connected the way this mode has it; what is missing is one `unknown`. */
-export function eachGenerator(
+export function eachGenerator<Key extends string = never>(
   check: string,
   context: CheckContext,
   unit: string,
-  measure: (one: GeneratorCase) => Finding | readonly Finding[],
-): Finding[] {
+  measure: (one: GeneratorCase) => Found<Key> | readonly Found<Key>[],
+): Found<Key>[] {
   return context.installation.generators
     .filter(({ generator }) => generator.connection === context.mode.kind)
-    .flatMap((set): Finding[] => {
+    .flatMap((set): Found<Key>[] => {
       const { generator, type } = set;
       const subject: Subject = { kind: 'generator', id: generator.id, label: generator.name };
       const compiled = context.installation.stacks.find((one) => one.stack.id === generator.stackId);

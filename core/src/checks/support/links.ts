@@ -1,7 +1,7 @@
 import { type LinkFigure, linkFigures } from '../../figures/comms/linkFigures.ts';
 import { LINK_WORDS } from '../../figures/comms/linkWords.ts';
 import type { CheckContext } from '../check.ts';
-import type { Finding, Subject } from '../finding.ts';
+import type { Found, Subject } from '../finding.ts';
 import { onNetwork, refsOf, troubleOrOne, WHOLE } from './network.ts';
 
 /** A finding about a cable of comms: it stands on both of its ends. */
@@ -17,11 +17,11 @@ export function linkSubject(context: CheckContext, { link, ends: [a, b] }: LinkF
 }
 
 /** Looks at every cable of comms; of many in order one finding says it of all. */
-export const eachLink = (
+export const eachLink = <Key extends string = never>(
   id: string,
   context: CheckContext,
-  measure: (figure: LinkFigure) => readonly Finding[],
-): Finding[] =>
+  measure: (figure: LinkFigure) => readonly Found<Key>[],
+): Found<Key>[] =>
   onNetwork(id, context, () => {
     const figures = linkFigures(context.installation);
     return figures.known

@@ -4,7 +4,7 @@ import { type ModeFacts, walkOf } from '../../modes/walk.ts';
 import { uniquePaths } from '../../values/known.ts';
 import { remember } from '../../values/remember.ts';
 import { type CheckContext, unknownFinding } from '../check.ts';
-import type { Finding, Ref, Subject } from '../finding.ts';
+import type { Finding, Found, Ref, Subject } from '../finding.ts';
 
 export interface NetworkCase {
   readonly network: Network;
@@ -54,11 +54,11 @@ const isWorthWalking = ({ stacks, generators }: Installation): boolean =>
   stacks.length > 0 || generators.length > 0;
 
 /** Runs a measurement on the network as a mode has it; one `unknown` while the network is not known. */
-export function onNetwork(
+export function onNetwork<Key extends string = never>(
   check: string,
   context: CheckContext,
-  measure: (one: NetworkCase) => readonly Finding[],
-): Finding[] {
+  measure: (one: NetworkCase) => readonly Found<Key>[],
+): Found<Key>[] {
   const { installation, mode } = context;
   if (!isWorthWalking(installation)) return [];
   const { network } = installation;
@@ -87,7 +87,10 @@ function nearness({ margin, value, limit }: Finding): number {
 }
 
 /** Of many alike only those that are in trouble are told one by one; where there is none, one finding says it of all. */
-export function troubleOrOne(findings: readonly Finding[], all: Subject): readonly Finding[] {
+export function troubleOrOne<Key extends string = never>(
+  findings: readonly Found<Key>[],
+  all: Subject,
+): readonly Found<Key>[] {
   const trouble = findings.filter(({ state }) => state !== 'within');
   const [first] = findings;
   if (trouble.length > 0 || first === undefined) return trouble;

@@ -20,7 +20,7 @@ export function portCurrent(
     readonly meaning: string;
     readonly charging: boolean;
   },
-): Measurement {
+): Measurement<'units' | 'verb'> {
   const { compiled, line, index, board, capability, type } = one;
   const subject = lineSubject(compiled, line);
   const voltage = context.installation.lineVoltageV;

@@ -1,7 +1,7 @@
 import type { CompiledStack } from '../../installation/installation.ts';
 import type { Known } from '../../values/known.ts';
 import { type CheckContext, NO_WORKING } from '../check.ts';
-import type { Finding, Subject } from '../finding.ts';
+import type { Found, Subject } from '../finding.ts';
 import { eachKnown } from './plain.ts';
 
 /** What a rule has to say: reasons why it is not kept, and in words what was looked at. */
@@ -19,7 +19,7 @@ export function eachRuling<T>(
   subjectOf: (compiled: CompiledStack) => Subject,
   needs: (compiled: CompiledStack) => Known<T> | undefined,
   rule: (compiled: CompiledStack, given: T) => Ruling | undefined,
-): Finding[] {
+): Found<'reason' | 'kept'>[] {
   return eachKnown(check, context, '', subjectOf, needs, (compiled, given) => {
     const ruling = rule(compiled, given);
     if (ruling === undefined) return undefined;
@@ -34,9 +34,10 @@ export function eachRuling<T>(
 }
 
 /** Sentences of a rule that is kept or not. */
-export const rulingSentences = (what: string) => ({
-  over: '{{subject}}: {{reason}}.',
-  tight: '{{subject}}: {{reason}}.',
-  within: '{{subject}}: {{kept}}.',
-  unknown: `{{subject}}: ${what} cannot be judged yet. Missing: {{missing}}.`,
-});
+export const rulingSentences = <const What extends string>(what: What) =>
+  ({
+    over: '{{subject}}: {{reason}}.',
+    tight: '{{subject}}: {{reason}}.',
+    within: '{{subject}}: {{kept}}.',
+    unknown: `{{subject}}: ${what} cannot be judged yet. Missing: {{missing}}.`,
+  }) as const;

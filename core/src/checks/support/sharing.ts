@@ -7,8 +7,8 @@ import { bankCircuitOf, nearEmptyOf } from '../../figures/bank/ofSet.ts';
 import type { BatteryStart } from '../../figures/loads/surges.ts';
 import { known, mapKnown, unknownAt } from '../../values/known.ts';
 import type { Path } from '../../values/problem.ts';
-import { type CheckContext, type Measurement, NO_WORKING } from '../check.ts';
-import type { Finding, Working } from '../finding.ts';
+import { type CheckContext, type Measured, NO_WORKING } from '../check.ts';
+import type { Found, Working } from '../finding.ts';
 import type { BankMoment } from './bankMoment.ts';
 import { eachStack, type StackCase } from './eachLine.ts';
 import { remember } from '../../values/remember.ts';
@@ -126,14 +126,14 @@ export const solvedFor = {
 };
 
 /** Runs a measurement for each bank whose modules share; what is missing to solve the network is one `unknown` that names it. */
-export function eachSharingBank(
+export function eachSharingBank<Key extends string = never>(
   check: string,
   context: CheckContext,
   unit: string,
   load: BankLoadCase,
-  measure: (one: SharingCase) => Measurement | undefined | readonly (Measurement | undefined)[],
-): Finding[] {
-  return eachStack(check, context, unit, (one) => {
+  measure: (one: SharingCase) => Measured<Key> | undefined | readonly (Measured<Key> | undefined)[],
+): Found<Key>[] {
+  return eachStack(check, context, unit, (one): (Measured<Key> | undefined)[] => {
     const { compiled, board } = one;
     const found = bankCircuitOf(compiled);
     if (found.known && typeof found.value === 'string') return [];

@@ -1,6 +1,6 @@
 import { allStrings, type StringsAt } from '../../figures/pv/strings.ts';
 import { type CheckContext, judge, type Measurement, unknownFinding } from '../check.ts';
-import type { Finding, Subject } from '../finding.ts';
+import type { Found, Subject } from '../finding.ts';
 
 export const stringSubject = (one: StringsAt): Subject => ({
   kind: 'array',
@@ -13,12 +13,12 @@ export const stringSubject = (one: StringsAt): Subject => ({
 });
 
 /** Runs a measurement for each place of each DC-coupled array; an array that is plugged nowhere yet is one `unknown`. */
-export function eachString(
+export function eachString<Key extends string = never>(
   check: string,
   context: CheckContext,
   unit: string,
-  measure: (one: StringsAt) => Omit<Measurement, 'subject' | 'unit'> | undefined,
-): Finding[] {
+  measure: (one: StringsAt) => Omit<Measurement<Key>, 'subject' | 'unit'> | undefined,
+): Found<Key>[] {
   const { installation } = context;
   const bare = installation.arrays
     .filter(({ array }) => array.coupling === 'dc' && (array.places ?? []).length === 0)

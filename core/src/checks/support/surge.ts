@@ -1,8 +1,8 @@
 import type { StartOnLine, SurgeStep } from '../../figures/loads/surges.ts';
 import { type WorstLevel, worstLevel } from '../../network/overload.ts';
 import { formatNumber, formatQuantity } from '../../words/quantity.ts';
-import type { CheckContext, Measurement } from '../check.ts';
-import type { Finding, Subject, Working } from '../finding.ts';
+import type { CheckContext, Measured, Measurement } from '../check.ts';
+import type { Found, Subject, Working } from '../finding.ts';
 import { eachStack, type StackCase } from './eachLine.ts';
 import { lineSubject, stackSubject } from './subjects.ts';
 import { apparentPowerStep, lineCapabilityStep, lineInputs, symbol } from './workings.ts';
@@ -19,11 +19,11 @@ export interface SurgePlace {
 }
 
 /** Runs a surge measurement on every line of each stack of the mode, and on the whole of sets that share among lines. */
-export function eachSurgePlace(
+export function eachSurgePlace<Key extends string = never>(
   check: string,
   context: CheckContext,
-  measure: (place: SurgePlace) => Measurement | undefined,
-): Finding[] {
+  measure: (place: SurgePlace) => Measured<Key> | undefined,
+): Found<Key>[] {
   return eachStack(check, context, 'VA', (one) => {
     const { board, capability, compiled } = one;
     const bare = (index: number): boolean => capability.carries && (capability.unitsOnLine[index] ?? 0) === 0;
@@ -67,7 +67,7 @@ export function surgeMeasurement(
   label: string,
   missing: Measurement['missing'],
   notes: readonly string[],
-): Measurement {
+): Measurement<'label' | 'needed' | 'allowed'> {
   const { one, subject, ratedVa } = place;
   const worst = worstLevel(envelope, one.type.overloadCurve, ratedVa);
   return {

@@ -2,7 +2,7 @@ import { coldPickup, seeLine, seeWhole, type StartingItem } from '../../figures/
 import type { StartCase } from '../../installation/facts.ts';
 import { add, ZERO } from '../../network/complex.ts';
 import type { Path } from '../../values/problem.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachSurgePlace, type SurgePlace, surgeMeasurement } from '../support/surge.ts';
 
 /** The chosen starts that are on this board, and the places of those that are not (moved, deleted, or without a start). */
@@ -20,7 +20,7 @@ function pick(place: SurgePlace, startCase: StartCase): { starts: StartingItem[]
 }
 
 /** Starts that somebody wants to see together, on top of everybody else's expected peak. */
-export const surgeChosen: Check<'surge.chosen'> = {
+export const surgeChosen: Check<'surge.chosen'> = checkOf({
   id: 'surge.chosen',
   title: 'Chosen starts together',
   family: 'surge',
@@ -29,7 +29,7 @@ export const surgeChosen: Check<'surge.chosen'> = {
     over: '{{subject}}: {{label}} takes {{value}} for {{needed}}; {{limit}} is allowed for that long: over by {{margin}}.',
     tight: '{{subject}}: {{label}} takes {{value}} for {{needed}} of {{limit}} allowed: {{margin}} left.',
     within: '{{subject}}: {{label}} takes {{value}} for {{needed}} of {{limit}} allowed: {{margin}} left.',
-    unknown: '{{subject}}: {{label}} is not known yet. Missing: {{missing}}.',
+    unknown: '{{subject}}: what the chosen starts take is not known yet. Missing: {{missing}}.',
   },
   run: (context) =>
     context.installation.startCases.flatMap((startCase) =>
@@ -61,4 +61,4 @@ export const surgeChosen: Check<'surge.chosen'> = {
         );
       }),
     ),
-};
+});

@@ -1,8 +1,8 @@
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachSurgePlace, surgeMeasurement } from '../support/surge.ts';
 
 /** After a break longer than the loads ride through, everything that starts, starts together. */
-export const surgeColdPickup: Check<'surge.cold-pickup'> = {
+export const surgeColdPickup: Check<'surge.cold-pickup'> = checkOf({
   id: 'surge.cold-pickup',
   title: 'Cold pickup',
   family: 'surge',
@@ -25,4 +25,4 @@ export const surgeColdPickup: Check<'surge.cold-pickup'> = {
         'Diversity is lost after a long break: items that start count in full, without their demand factor.',
       ]);
     }),
-};
+});

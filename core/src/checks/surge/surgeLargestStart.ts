@@ -1,10 +1,10 @@
 import { worstLevel } from '../../network/overload.ts';
 import type { StartOnLine } from '../../figures/loads/surges.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachSurgePlace, surgeMeasurement } from '../support/surge.ts';
 
 /** Each start alone on top of the others' expected peak; the one with the least headroom is reported. */
-export const surgeLargestStart: Check<'surge.largest-start'> = {
+export const surgeLargestStart: Check<'surge.largest-start'> = checkOf({
   id: 'surge.largest-start',
   title: 'Largest start',
   family: 'surge',
@@ -40,4 +40,4 @@ export const surgeLargestStart: Check<'surge.largest-start'> = {
         `Of all starts here, ${label} leaves the least headroom.`,
       ]);
     }),
-};
+});

@@ -1,8 +1,8 @@
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachSurgePlace, surgeMeasurement } from '../support/surge.ts';
 
 /** Pickup after a long break, with the start delays of the design. Stands in for cold pickup where there are delays. */
-export const surgeStaggered: Check<'surge.staggered'> = {
+export const surgeStaggered: Check<'surge.staggered'> = checkOf({
   id: 'surge.staggered',
   title: 'Staggered pickup',
   family: 'surge',
@@ -26,4 +26,4 @@ export const surgeStaggered: Check<'surge.staggered'> = {
         'What stands behind a delay is dark until its moment and then starts in full, without its demand factor.',
       ]);
     }),
-};
+});

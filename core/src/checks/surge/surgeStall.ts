@@ -1,7 +1,7 @@
 import { transferTime } from '../../figures/capability/transferTime.ts';
 import type { StartOnLine, SurgeStep } from '../../figures/loads/surges.ts';
 import { formatNumber } from '../../words/quantity.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachSurgePlace } from '../support/surge.ts';
 import { lineInputs, overrideNotes, symbol } from '../support/workings.ts';
 
@@ -23,7 +23,7 @@ function deepestOf(starts: readonly StartOnLine[]): Deepest | undefined {
  * Voltage while a start is made: past the most current an inverter gives, the voltage falls to V = I_limit / I_demand. A motor
  * that never sees enough of it does not come up to speed.
  */
-export const surgeStall: Check<'surge.stall'> = {
+export const surgeStall: Check<'surge.stall'> = checkOf({
   id: 'surge.stall',
   title: 'Voltage while starting',
   family: 'surge',
@@ -93,4 +93,4 @@ export const surgeStall: Check<'surge.stall'> = {
         }),
       };
     }),
-};
+});

@@ -1,7 +1,7 @@
 import type { Network, Part } from '../../installation/network.ts';
 import type { Path } from '../../values/problem.ts';
-import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding } from '../check.ts';
-import type { Finding } from '../finding.ts';
+import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding, checkOf } from '../check.ts';
+import type { Found } from '../finding.ts';
 import { devicesOf } from '../support/devices.ts';
 import { onNetwork, partSubject, troubleOrOne, WHOLE } from '../support/network.ts';
 
@@ -34,7 +34,7 @@ function leadM(network: Network, part: Part): number | undefined {
     : Math.max(...lengths.map((length) => (length.known ? length.value : 0)));
 }
 
-function judged(context: CheckContext, network: Network, part: Part): Finding {
+function judged(context: CheckContext, network: Network, part: Part): Found {
   const limitM = context.installation.defaults.batteryDeviceM.value;
   const subject = partSubject(network, part);
   const path: Path = [...(part.from[0] === 'devices' ? part.from : ['devices']), 'fromBatteryM'];
@@ -63,7 +63,7 @@ function judged(context: CheckContext, network: Network, part: Part): Finding {
 }
 
 /** How far from the battery the first device in a lead stands. */
-export const wiringBatteryDevice: Check<'wiring.battery-device'> = {
+export const wiringBatteryDevice: Check<'wiring.battery-device'> = checkOf({
   id: 'wiring.battery-device',
   title: 'Battery leads ahead of their first device',
   family: 'wiring',
@@ -83,4 +83,4 @@ export const wiringBatteryDevice: Check<'wiring.battery-device'> = {
         { ...WHOLE, label: 'Every battery device' },
       ),
     ),
-};
+});

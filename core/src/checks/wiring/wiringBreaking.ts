@@ -4,8 +4,8 @@ import { cableLines } from '../../figures/wiring/cableLines.ts';
 import type { Installation } from '../../installation/installation.ts';
 import type { Network } from '../../installation/network.ts';
 import { uniquePaths } from '../../values/known.ts';
-import { type Check, type CheckContext, judge, unknownFinding } from '../check.ts';
-import type { Finding, Subject } from '../finding.ts';
+import { type Check, type CheckContext, judge, unknownFinding, checkOf } from '../check.ts';
+import type { Found, Subject } from '../finding.ts';
 import { cableSubject } from '../support/cables.ts';
 import { onNetwork, partOf, partSubject, troubleOrOne, WHOLE } from '../support/network.ts';
 import { NO_WORKING } from '../check.ts';
@@ -55,7 +55,7 @@ function openerOf(
   };
 }
 
-function judgeFault(context: CheckContext, opener: Opener, fault: PlaceFault): Finding {
+function judgeFault(context: CheckContext, opener: Opener, fault: PlaceFault): Found<'less' | 'source'> {
   const { subject, breakingA, typeId } = opener;
   const { source, currentA, uncounted } = fault;
   const missing = [
@@ -93,7 +93,7 @@ function judgeFault(context: CheckContext, opener: Opener, fault: PlaceFault): F
 const RANK = { over: 0, unknown: 1, tight: 2, within: 3 } as const;
 
 /** Of the sources of a place the one that is worst for its device. */
-const worse = (a: Finding, b: Finding): Finding =>
+const worse = (a: Found<'less' | 'source'>, b: Found<'less' | 'source'>): Found<'less' | 'source'> =>
   RANK[a.state] !== RANK[b.state]
     ? RANK[a.state] < RANK[b.state]
       ? a
@@ -103,7 +103,7 @@ const worse = (a: Finding, b: Finding): Finding =>
       : b;
 
 /** Breaking capacity of every device of a stated type against what each source can drive into a bolted fault right behind it. */
-export const wiringBreaking: Check<'wiring.breaking'> = {
+export const wiringBreaking: Check<'wiring.breaking'> = checkOf({
   id: 'wiring.breaking',
   title: 'Breaking capacity of devices',
   family: 'wiring',
@@ -122,7 +122,7 @@ export const wiringBreaking: Check<'wiring.breaking'> = {
       if (!lines.known) return [];
       const seen = new Set<string>();
       const findings = lines.value.flatMap((line) =>
-        [...line.devices, ...line.endDevices].flatMap((device): Finding[] => {
+        [...line.devices, ...line.endDevices].flatMap((device): Found<'less' | 'source'>[] => {
           // A battery device stands in the lead of each pole, and several cables may end at one device: it is one.
           if (device.partId !== undefined && seen.has(device.partId)) return [];
           const opener = openerOf(installation, network, line, device);
@@ -137,4 +137,4 @@ export const wiringBreaking: Check<'wiring.breaking'> = {
       );
       return troubleOrOne(findings, { ...WHOLE, label: 'Every device of a stated breaking capacity' });
     }),
-};
+});

@@ -1,9 +1,9 @@
-import { type Check, judge, NO_WORKING } from '../check.ts';
-import type { Finding } from '../finding.ts';
+import { type Check, judge, NO_WORKING, checkOf } from '../check.ts';
+import type { Found } from '../finding.ts';
 import { eachLink, linkSubject } from '../support/links.ts';
 
 /** The cable of a bus: the supplied one where its type allows no other, and no longer than both ends allow. */
-export const wiringBusCable: Check<'wiring.bus-cable'> = {
+export const wiringBusCable: Check<'wiring.bus-cable'> = checkOf({
   id: 'wiring.bus-cable',
   title: 'Cables of buses',
   family: 'wiring',
@@ -15,7 +15,7 @@ export const wiringBusCable: Check<'wiring.bus-cable'> = {
     unknown: '{{subject}}: its cable is not known. Missing: {{missing}}.',
   },
   run: (context) =>
-    eachLink(wiringBusCable.id, context, (figure): Finding[] => {
+    eachLink(wiringBusCable.id, context, (figure): Found<'reason'>[] => {
       const { wired, longestM, suppliedOnly } = figure;
       const subject = linkSubject(context, figure);
       const wrong =
@@ -65,4 +65,4 @@ export const wiringBusCable: Check<'wiring.bus-cable'> = {
         }),
       ];
     }),
-};
+});

@@ -1,5 +1,5 @@
 import { isBusPair, type LinkFigure } from '../../figures/comms/linkFigures.ts';
-import { type Check, judge, NO_WORKING } from '../check.ts';
+import { type Check, judge, NO_WORKING, checkOf } from '../check.ts';
 import { eachLink, linkSubject } from '../support/links.ts';
 
 /** What is wrong about the pair of a bus, as it is made or as its cable makes it. */
@@ -27,7 +27,7 @@ function faultsOf({ link, wired, straight, isSplit }: LinkFigure): string[] {
 }
 
 /** One twisted pair for one bus, its polarity kept from end to end, its shield earthed at one end. */
-export const wiringBusPairs: Check<'wiring.bus-pairs'> = {
+export const wiringBusPairs: Check<'wiring.bus-pairs'> = checkOf({
   id: 'wiring.bus-pairs',
   title: 'Pairs and polarity of buses',
   family: 'wiring',
@@ -70,4 +70,4 @@ export const wiringBusPairs: Check<'wiring.bus-pairs'> = {
         }),
       ];
     }),
-};
+});

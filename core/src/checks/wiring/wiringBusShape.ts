@@ -1,8 +1,8 @@
 import { linkFigures } from '../../figures/comms/linkFigures.ts';
 import type { CommsLink, LinkKind, Network } from '../../installation/network.ts';
 import { groupBy } from '../../values/groupBy.ts';
-import { type Check, judge, NO_WORKING } from '../check.ts';
-import type { Finding } from '../finding.ts';
+import { type Check, judge, NO_WORKING, checkOf } from '../check.ts';
+import type { Found } from '../finding.ts';
 import { LINK_WORDS } from '../../figures/comms/linkWords.ts';
 import { onNetwork, partOf, partSubject, troubleOrOne, WHOLE } from '../support/network.ts';
 
@@ -34,7 +34,7 @@ function cutOff(links: readonly CommsLink[], network: Network): readonly string[
 }
 
 /** A bus is one line: no star, no branch, no gap. */
-export const wiringBusShape: Check<'wiring.bus-shape'> = {
+export const wiringBusShape: Check<'wiring.bus-shape'> = checkOf({
   id: 'wiring.bus-shape',
   title: 'Buses are one line',
   family: 'wiring',
@@ -50,7 +50,7 @@ export const wiringBusShape: Check<'wiring.bus-shape'> = {
       const figures = linkFigures(context.installation);
       if (!figures.known) return [];
       const links = figures.value.flatMap(({ link }) => (LINES.has(link.kind) ? [link] : []));
-      const told = (partId: string, value: number, reason: string): Finding[] => {
+      const told = (partId: string, value: number, reason: string): Found<'reason'>[] => {
         const part = partOf(network, partId);
         if (part === undefined) return [];
         return [
@@ -87,4 +87,4 @@ export const wiringBusShape: Check<'wiring.bus-shape'> = {
       );
       return troubleOrOne([...stars, ...gaps], { ...WHOLE, label: 'Every meter bus' });
     }),
-};
+});

@@ -1,11 +1,11 @@
 import type { SizeTest } from '../../sizing/question.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachStatedCable } from '../support/cables.ts';
 
 const TESTS: ReadonlySet<SizeTest> = new Set(['load', 'terminal-column', 'parallel']);
 
 /** Cables of alternating current and of PV strings against what they carry. Battery leads are held against their solved current. */
-export const wiringConductor: Check<'wiring.conductor'> = {
+export const wiringConductor: Check<'wiring.conductor'> = checkOf({
   id: 'wiring.conductor',
   title: 'Cables carry their load',
   family: 'wiring',
@@ -23,4 +23,4 @@ export const wiringConductor: Check<'wiring.conductor'> = {
       looksAt: ({ use }) => use === 'ac' || use === 'pv' || use === 'control',
       whole: 'Every cable whose size is stated',
     }),
-};
+});

@@ -3,8 +3,8 @@ import type { DeviceFigures, Part } from '../../installation/network.ts';
 import { bankOfSet } from '../../figures/bank/ofSet.ts';
 import { poleVoltageV, stringVoltageV } from '../../figures/wiring/deviceVoltage.ts';
 import { known, type Known } from '../../values/known.ts';
-import { type Check, judge, NO_WORKING, unknownFinding } from '../check.ts';
-import type { Finding } from '../finding.ts';
+import { type Check, judge, NO_WORKING, unknownFinding, checkOf } from '../check.ts';
+import type { Found } from '../finding.ts';
 import { formatQuantity } from '../../words/quantity.ts';
 import { onNetwork, partSubject, troubleOrOne, WHOLE } from '../support/network.ts';
 
@@ -31,7 +31,7 @@ function voltageAt(
 }
 
 /** Devices of a type in their places: of the right kind, and for the voltage there. What has no type is not asked for here. */
-export const wiringDevice: Check<'wiring.device'> = {
+export const wiringDevice: Check<'wiring.device'> = checkOf({
   id: 'wiring.device',
   title: 'Devices fit their places',
   family: 'wiring',
@@ -45,7 +45,7 @@ export const wiringDevice: Check<'wiring.device'> = {
   run: (context) =>
     onNetwork(wiringDevice.id, context, ({ network }) =>
       troubleOrOne(
-        network.parts.flatMap((part): Finding[] => {
+        network.parts.flatMap((part): Found<'reason'>[] => {
           const { device } = part;
           if (device === undefined) return [];
           const name = part.typeName ?? 'its type';
@@ -90,4 +90,4 @@ export const wiringDevice: Check<'wiring.device'> = {
         { ...WHOLE, label: 'Every device of a stated type' },
       ),
     ),
-};
+});

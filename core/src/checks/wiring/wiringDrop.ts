@@ -1,11 +1,11 @@
 import type { SizeTest } from '../../sizing/question.ts';
-import type { Check } from '../check.ts';
+import { type Check, checkOf } from '../check.ts';
 import { eachStatedCable } from '../support/cables.ts';
 
 const TESTS: ReadonlySet<SizeTest> = new Set(['drop', 'start-drop']);
 
 /** Voltage that a cable loses, running and while the largest start of its circuit lasts. */
-export const wiringDrop: Check<'wiring.drop'> = {
+export const wiringDrop: Check<'wiring.drop'> = checkOf({
   id: 'wiring.drop',
   title: 'Voltage lost in cables',
   family: 'wiring',
@@ -23,4 +23,4 @@ export const wiringDrop: Check<'wiring.drop'> = {
       looksAt: ({ lengthM }) => lengthM.known,
       whole: 'Every cable whose size and length are stated',
     }),
-};
+});

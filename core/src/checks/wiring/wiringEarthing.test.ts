@@ -1,5 +1,5 @@
 import { checkTable } from '../../testkit/checkTable.ts';
-import { circuit1 } from '../../testkit/designs.ts';
+import { circuit1, forget } from '../../testkit/designs.ts';
 import type { Design } from '../../design/schema.ts';
 import { wiringEarthing } from './wiringEarthing.ts';
 
@@ -66,7 +66,7 @@ checkTable(wiringEarthing, [
   },
   {
     name: 'a thin earth whose faults nobody knows fails by the table',
-    edit: earthOfCircuit(1.5, (d) => void delete circuit1(d).device),
+    edit: earthOfCircuit(1.5, (d) => forget(circuit1(d), 'device')),
     state: 'over',
     value: 2.5,
   },

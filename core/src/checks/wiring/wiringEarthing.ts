@@ -6,8 +6,8 @@ import { leastEarthing } from '../../sizing/earthLines.ts';
 import { judgeProtective } from '../../sizing/protective.ts';
 import { sizeLine } from '../../sizing/sizeLine.ts';
 import type { Path } from '../../values/problem.ts';
-import { type Check, type CheckContext, judge, NO_WORKING } from '../check.ts';
-import type { Finding } from '../finding.ts';
+import { type Check, type CheckContext, judge, NO_WORKING, checkOf } from '../check.ts';
+import type { Found } from '../finding.ts';
 import { cableSubject } from '../support/cables.ts';
 import { onNetwork, troubleOrOne, WHOLE } from '../support/network.ts';
 
@@ -40,7 +40,7 @@ function heldOf(installation: Installation, line: CableLine): Held | undefined {
   return { statedMm2, leastMm2, isTight: state === 'tight', path, working };
 }
 
-function findingOf(context: CheckContext, line: CableLine, held: Held): Finding {
+function findingOf(context: CheckContext, line: CableLine, held: Held): Found<'has' | 'reason'> {
   const { statedMm2, leastMm2, isTight, path, working } = held;
   return judge(wiringEarthing.id, context, {
     subject: cableSubject(context.installation, line),
@@ -59,7 +59,7 @@ function findingOf(context: CheckContext, line: CableLine, held: Held): Finding 
 }
 
 /** Protective conductors in cables, and those to earthing bars and electrodes, of stated size. What nobody stated is not asked for here. */
-export const wiringEarthing: Check<'wiring.earthing'> = {
+export const wiringEarthing: Check<'wiring.earthing'> = checkOf({
   id: 'wiring.earthing',
   title: 'Protective and earthing conductors',
   family: 'wiring',
@@ -80,4 +80,4 @@ export const wiringEarthing: Check<'wiring.earthing'> = {
       });
       return troubleOrOne(findings, { ...WHOLE, label: 'Every earth of a stated size' });
     }),
-};
+});

@@ -1,8 +1,8 @@
 import { cableLines } from '../../figures/wiring/cableLines.ts';
 import { passageFigure, type PassageFigure } from '../../figures/wiring/passages.ts';
 import { all } from '../../values/known.ts';
-import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding } from '../check.ts';
-import type { Finding, Subject } from '../finding.ts';
+import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding, checkOf } from '../check.ts';
+import type { Found, Subject } from '../finding.ts';
 import { entryOf } from '../support/entries.ts';
 import { onNetwork, refsOf, troubleOrOne, WHOLE } from '../support/network.ts';
 
@@ -29,7 +29,7 @@ function told(
     readonly source: string;
     readonly bound?: 'at-least';
   },
-): Finding {
+): Found<'and' | 'does'> {
   const { value, limit, unit, does, and, source, bound } = given;
   return judge(wiringFill.id, context, {
     subject: subjectOf(context, figure),
@@ -55,7 +55,7 @@ function told(
 }
 
 /** Fill of a conduit: outside areas of what lies in it over the area inside. */
-function conduit(context: CheckContext, figure: PassageFigure): Finding {
+function conduit(context: CheckContext, figure: PassageFigure): Found<'and' | 'does'> {
   const given = all({ fill: figure.fill, limit: figure.fillLimit });
   if (!given.known)
     return unknownFinding(wiringFill.id, context, subjectOf(context, figure), 'fraction', given.missing);
@@ -70,7 +70,7 @@ function conduit(context: CheckContext, figure: PassageFigure): Finding {
 }
 
 /** Diameters that a gland seals on. */
-function gland(context: CheckContext, figure: PassageFigure): Finding[] {
+function gland(context: CheckContext, figure: PassageFigure): Found<'and' | 'does'>[] {
   const { passage } = figure;
   const given = all({ most: figure.thickestMm, least: figure.thinnestMm });
   const missing = [
@@ -107,7 +107,7 @@ function gland(context: CheckContext, figure: PassageFigure): Finding[] {
 }
 
 /** Conduits are not too full, glands seal on their cables, and each finds its hole in the part it goes into. */
-export const wiringFill: Check<'wiring.fill'> = {
+export const wiringFill: Check<'wiring.fill'> = checkOf({
   id: 'wiring.fill',
   title: 'Conduits and glands',
   family: 'wiring',
@@ -127,7 +127,7 @@ export const wiringFill: Check<'wiring.fill'> = {
       const figures = (installation.wiring?.passages ?? []).map((one) =>
         passageFigure(installation, byId, one),
       );
-      const findings = figures.flatMap((figure): Finding[] => {
+      const findings = figures.flatMap((figure): Found<'and' | 'does'>[] => {
         const entry = entryOf(installation, figure.passage, installation.wiring?.passages ?? []);
         return [
           ...(figure.lines.length === 0
@@ -140,4 +140,4 @@ export const wiringFill: Check<'wiring.fill'> = {
       });
       return troubleOrOne(findings, { ...WHOLE, label: 'Conduits and glands' });
     }),
-};
+});

@@ -1,8 +1,8 @@
 import type { CompiledStack, Installation } from '../../installation/installation.ts';
 import type { Network, Part } from '../../installation/network.ts';
 import type { Path } from '../../values/problem.ts';
-import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding } from '../check.ts';
-import type { Finding, Subject } from '../finding.ts';
+import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding, checkOf } from '../check.ts';
+import type { Found, Subject } from '../finding.ts';
 import { onNetwork, partSubject, troubleOrOne, WHOLE } from '../support/network.ts';
 
 type Role = Part['role'];
@@ -83,7 +83,7 @@ function answerOf(group: readonly Part[]): 'there' | 'denied' | readonly Path[] 
   return open.length === 0 ? 'there' : open;
 }
 
-function judgeWay(context: CheckContext, { subject, what, groups }: Way): Finding {
+function judgeWay(context: CheckContext, { subject, what, groups }: Way): Found<'what'> {
   const answers = groups.map(answerOf);
   const open = answers.find((one) => typeof one !== 'string');
   const isThere = answers.includes('there');
@@ -106,7 +106,7 @@ function judgeWay(context: CheckContext, { subject, what, groups }: Way): Findin
 }
 
 /** A switch of its own for every source. */
-export const wiringIsolation: Check<'wiring.isolation'> = {
+export const wiringIsolation: Check<'wiring.isolation'> = checkOf({
   id: 'wiring.isolation',
   title: 'Every source can be isolated',
   family: 'wiring',
@@ -124,4 +124,4 @@ export const wiringIsolation: Check<'wiring.isolation'> = {
         { ...WHOLE, label: 'Every source' },
       ),
     ),
-};
+});

@@ -2,8 +2,8 @@ import { filterLeakageMa, LEAKAGE_SHARE } from '../../figures/protection/faultPr
 import type { CompiledStack } from '../../installation/installation.ts';
 import type { Part } from '../../installation/network.ts';
 import { all, type Known, mapKnown } from '../../values/known.ts';
-import { type Check, judge, NO_WORKING, unknownFinding } from '../check.ts';
-import type { Finding } from '../finding.ts';
+import { type Check, judge, NO_WORKING, unknownFinding, checkOf } from '../check.ts';
+import type { Found } from '../finding.ts';
 import { isResidual } from '../support/devices.ts';
 import { onNetwork, partSubject, troubleOrOne, WHOLE } from '../support/network.ts';
 
@@ -23,7 +23,7 @@ function leakageAt(part: Part, stacks: readonly CompiledStack[]): Known<number> 
 }
 
 /** Leakage of the filters of inverters through residual-current devices: what stands there must not trip by itself. */
-export const wiringLeakage: Check<'wiring.leakage'> = {
+export const wiringLeakage: Check<'wiring.leakage'> = checkOf({
   id: 'wiring.leakage',
   title: 'Leakage through residual-current devices',
   family: 'wiring',
@@ -38,7 +38,7 @@ export const wiringLeakage: Check<'wiring.leakage'> = {
   run: (context) =>
     onNetwork(wiringLeakage.id, context, ({ network }) => {
       const { stacks } = context.installation;
-      const findings = network.parts.flatMap((part): Finding[] => {
+      const findings = network.parts.flatMap((part): Found[] => {
         const residualMa = part.device?.residualMa;
         if (part.device === undefined || residualMa === undefined || !isResidual(part.device)) return [];
         const isGridSide = GRID_SIDE.has(part.role);
@@ -75,4 +75,4 @@ export const wiringLeakage: Check<'wiring.leakage'> = {
       });
       return troubleOrOne(findings, { ...WHOLE, label: 'Every residual-current device at the inverters' });
     }),
-};
+});

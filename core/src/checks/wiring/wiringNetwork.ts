@@ -4,8 +4,8 @@ import type { Installation } from '../../installation/installation.ts';
 import type { Circuit } from '../../installation/facts.ts';
 import { isCarriedInIsland } from '../../installation/partitionKinds.ts';
 import { field, type Known } from '../../values/known.ts';
-import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding } from '../check.ts';
-import type { Finding, Subject } from '../finding.ts';
+import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding, checkOf } from '../check.ts';
+import type { Found, Subject } from '../finding.ts';
 import { linkSubject } from '../support/links.ts';
 import { onNetwork, troubleOrOne } from '../support/network.ts';
 
@@ -31,7 +31,7 @@ const ofIt = (subject: Subject): Subject => ({
 });
 
 /** A device is joined in a way that its type has. */
-function joined(context: CheckContext, figure: LinkFigure): Finding {
+function joined(context: CheckContext, figure: LinkFigure): Found<'reason'> {
   const subject = ofIt(linkSubject(context, figure));
   const takes = takenBy(context.installation, figure);
   if (!takes.known) return unknownFinding(wiringNetwork.id, context, subject, '', takes.missing);
@@ -53,7 +53,7 @@ function joined(context: CheckContext, figure: LinkFigure): Finding {
 }
 
 /** The router has a supply while the grid is away: else nobody away from the site hears of an outage. */
-function fed(context: CheckContext, circuit: Circuit): Finding {
+function fed(context: CheckContext, circuit: Circuit): Found<'reason'> {
   const { partitions } = context.installation;
   const subject = ofIt({
     kind: 'line',
@@ -81,7 +81,7 @@ function fed(context: CheckContext, circuit: Circuit): Finding {
 }
 
 /** What reports over the network of the building is joined as its types can be, and still heard in an outage. */
-export const wiringNetwork: Check<'wiring.network'> = {
+export const wiringNetwork: Check<'wiring.network'> = checkOf({
   id: 'wiring.network',
   title: 'Network of the building',
   family: 'wiring',
@@ -109,4 +109,4 @@ export const wiringNetwork: Check<'wiring.network'> = {
         WHOLE,
       );
     }),
-};
+});

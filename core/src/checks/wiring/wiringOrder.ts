@@ -5,8 +5,8 @@ import type { Circuit, Partition } from '../../installation/facts.ts';
 import type { Network, Part } from '../../installation/network.ts';
 import type { Path } from '../../values/problem.ts';
 import { groupBy } from '../../values/groupBy.ts';
-import { type Check, type CheckContext, judge, NO_WORKING } from '../check.ts';
-import type { Finding, Subject } from '../finding.ts';
+import { type Check, type CheckContext, judge, NO_WORKING, checkOf } from '../check.ts';
+import type { Found, Subject } from '../finding.ts';
 import { cableSubject } from '../support/cables.ts';
 import { devicesOf, isGuard } from '../support/devices.ts';
 import { onNetwork, partSubject, troubleOrOne, WHOLE } from '../support/network.ts';
@@ -78,7 +78,12 @@ function aboveCircuit(above: Above, { partitionId, lines }: Circuit): Guard | un
 }
 
 /** Ratings in order, and where the curve above is a quicker one also the currents at which both open at once. */
-function compare(context: CheckContext, subject: Subject, below: Guard, above: Guard): Finding {
+function compare(
+  context: CheckContext,
+  subject: Subject,
+  below: Guard,
+  above: Guard,
+): Found<'above' | 'here' | 'there'> {
   const [quick, slow] = [above.curve, below.curve];
   const isQuicker =
     isMagnetic(quick) && isMagnetic(slow) && MAGNETIC_BANDS[quick].from < MAGNETIC_BANDS[slow].from;
@@ -110,7 +115,7 @@ function compare(context: CheckContext, subject: Subject, below: Guard, above: G
 }
 
 /** Order of devices: what stands nearer to the load is rated below what stands above it. */
-export const wiringOrder: Check<'wiring.order'> = {
+export const wiringOrder: Check<'wiring.order'> = checkOf({
   id: 'wiring.order',
   title: 'Order of devices',
   family: 'wiring',
@@ -133,7 +138,7 @@ export const wiringOrder: Check<'wiring.order'> = {
         mains: new Map(devicesOf(network, 'board-main').map((part) => [part.partitionId ?? '', part])),
         service: guardOf(devicesOf(network, 'service-main')[0]),
       };
-      const ofCircuits = lines.value.flatMap((line): Finding[] => {
+      const ofCircuits = lines.value.flatMap((line): Found<'above' | 'here' | 'there'>[] => {
         const [device] = line.devices;
         if (line.circuit === undefined || device?.ratedA.known !== true) return [];
         const next = aboveCircuit(above, line.circuit);
@@ -151,10 +156,10 @@ export const wiringOrder: Check<'wiring.order'> = {
         label: 'Every device whose rating is stated',
       });
     }),
-};
+});
 
-function ofBoards(context: CheckContext, above: Above): Finding[] {
-  return [...above.mains].flatMap(([id, part]): Finding[] => {
+function ofBoards(context: CheckContext, above: Above): Found<'above' | 'here' | 'there'>[] {
+  return [...above.mains].flatMap(([id, part]): Found<'above' | 'here' | 'there'>[] => {
     const below = guardOf(part);
     const partition = above.installation.partitions.find((one) => one.id === id);
     const next = partition && aboveBoard(above, partition, undefined);
@@ -165,9 +170,9 @@ function ofBoards(context: CheckContext, above: Above): Finding[] {
 }
 
 /** Grid devices of units against what stands ahead of them all. */
-function ofUnits(context: CheckContext, { network, service }: Above): Finding[] {
+function ofUnits(context: CheckContext, { network, service }: Above): Found<'above' | 'here' | 'there'>[] {
   const isolators = groupBy(devicesOf(network, 'grid-isolator'), ({ stackId }) => stackId ?? '');
-  return devicesOf(network, 'unit-grid').flatMap((part): Finding[] => {
+  return devicesOf(network, 'unit-grid').flatMap((part): Found<'above' | 'here' | 'there'>[] => {
     const below = guardOf(part);
     const next = guardOf(isolators.get(part.stackId ?? '')?.[0]) ?? service;
     return below === undefined || next === undefined

@@ -2,9 +2,9 @@ import type { CompiledStack } from '../../installation/installation.ts';
 import type { FedAlone, Network, Part } from '../../installation/network.ts';
 import { typeOfUnit } from '../../figures/wiring/acCarried.ts';
 import type { InverterType } from '../../catalogue/inverterType.ts';
-import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding } from '../check.ts';
+import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding, checkOf } from '../check.ts';
 import type { Path } from '../../values/problem.ts';
-import type { Finding } from '../finding.ts';
+import type { Found } from '../finding.ts';
 import { devicesOf, isGuard } from '../support/devices.ts';
 import { onNetwork, partOf, partSubject, troubleOrOne, WHOLE } from '../support/network.ts';
 
@@ -23,7 +23,7 @@ function limitOf(role: Part['role'], type: InverterType): PortLimit {
   return { label: 'backup output', key: 'backupPortA', limitA };
 }
 
-function ofUnit(context: CheckContext, network: Network, part: Part, type: InverterType): Finding[] {
+function ofUnit(context: CheckContext, network: Network, part: Part, type: InverterType): Found<'what'>[] {
   if (!isGuard(part) || part.ratedA?.known !== true) return [];
   const subject = partSubject(network, part);
   const { label, key, limitA } = limitOf(part.role, type);
@@ -39,7 +39,7 @@ function held(
   limitA: number,
   what: string,
   path: Path,
-): Finding {
+): Found<'what'> {
   const ratedA = part.ratedA?.known === true ? part.ratedA.value : undefined;
   return judge(wiringPorts.id, context, {
     subject: partSubject(network, part),
@@ -60,7 +60,7 @@ function held(
 }
 
 /** The main of the service against the transfer device that it feeds. */
-function ofTransfer(context: CheckContext, network: Network, compiled: CompiledStack): Finding[] {
+function ofTransfer(context: CheckContext, network: Network, compiled: CompiledStack): Found<'what'>[] {
   const { transferDevice, stack } = compiled;
   const cabinet = partOf(network, `transfer ${stack.id}`);
   const [main] = devicesOf(network, 'service-main');
@@ -76,7 +76,7 @@ const FED_WORDS: Readonly<Record<FedAlone['what'], string>> = {
 };
 
 /** The device ahead of the small cable of a meter or of controls against the largest one that the type allows. */
-function ofFed(context: CheckContext, network: Network, part: Part): Finding[] {
+function ofFed(context: CheckContext, network: Network, part: Part): Found<'what'>[] {
   if (!isGuard(part) || part.ratedA?.known !== true) return [];
   const { fed } = part;
   if (fed === undefined) return [];
@@ -87,7 +87,7 @@ function ofFed(context: CheckContext, network: Network, part: Part): Finding[] {
 }
 
 /** Devices at the ports of units, and ahead of a transfer device, against what stands behind them. */
-export const wiringPorts: Check<'wiring.ports'> = {
+export const wiringPorts: Check<'wiring.ports'> = checkOf({
   id: 'wiring.ports',
   title: 'Devices protect the ports behind them',
   family: 'wiring',
@@ -104,7 +104,7 @@ export const wiringPorts: Check<'wiring.ports'> = {
       const findings = context.installation.stacks.flatMap((compiled) => [
         ...ports
           .filter(({ stackId }) => stackId === compiled.stack.id)
-          .flatMap((part): Finding[] => {
+          .flatMap((part): Found<'what'>[] => {
             if (!compiled.type.known) return [];
             const unit = compiled.stack.units.find(({ id }) => id === part.unitId);
             const type =
@@ -121,4 +121,4 @@ export const wiringPorts: Check<'wiring.ports'> = {
         label: 'Every device of a stated rating at a port',
       });
     }),
-};
+});

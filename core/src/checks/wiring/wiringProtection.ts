@@ -11,8 +11,8 @@ import type { SizeAnswer } from '../../sizing/question.ts';
 import { worstOf } from '../../sizing/smallestSize.ts';
 import type { Path } from '../../values/problem.ts';
 import { uniquePaths } from '../../values/known.ts';
-import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding } from '../check.ts';
-import type { Finding } from '../finding.ts';
+import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding, checkOf } from '../check.ts';
+import type { Found } from '../finding.ts';
 import { cableSubject } from '../support/cables.ts';
 import { onNetwork, troubleOrOne, WHOLE } from '../support/network.ts';
 
@@ -24,18 +24,18 @@ interface Protected {
 }
 
 /** A device with its conductor, or the places that do not say of what kind they are. */
-type Found = { readonly held: Protected } | { readonly missing: readonly Path[] };
+type Look = { readonly held: Protected } | { readonly missing: readonly Path[] };
 
 interface Looked {
   readonly site: Installation['site'];
   readonly laying: Laying | undefined;
-  readonly found: Found;
+  readonly found: Look;
 }
 
 /** What was found last at each cable of a circuit: most edits leave most of them as they were. */
 const lookedAt = new WeakMap<CableLine, Looked>();
 
-function foundAt(installation: Installation, profile: CodeProfileName, line: CableLine): Found {
+function foundAt(installation: Installation, profile: CodeProfileName, line: CableLine): Look {
   if (line.circuit === undefined) return protectedOf(installation, profile, line);
   const { site, wiring } = installation;
   const before = lookedAt.get(line);
@@ -46,7 +46,7 @@ function foundAt(installation: Installation, profile: CodeProfileName, line: Cab
 }
 
 /** A conductor with the device ahead of it. What nobody stated is asked for where a battery is behind it, and nowhere else. */
-function protectedOf(installation: Installation, profile: CodeProfileName, line: CableLine): Found {
+function protectedOf(installation: Installation, profile: CodeProfileName, line: CableLine): Look {
   const device = governing(line);
   const isAsked = line.use === 'battery' && line.devices.length > 0;
   if (device?.ratedA.known !== true || !line.areaMm2.known) {
@@ -69,7 +69,11 @@ function protectedOf(installation: Installation, profile: CodeProfileName, line:
   return { held: { line, areaMm2, carriesA: amperes, worst: worstOf(answers) ?? first } };
 }
 
-function held(context: CheckContext, profile: CodeProfileName, one: Protected): Finding {
+function held(
+  context: CheckContext,
+  profile: CodeProfileName,
+  one: Protected,
+): Found<'carries' | 'size' | 'what'> {
   const { line, worst, areaMm2 } = one;
   return judge(wiringProtection.id, context, {
     subject: cableSubject(context.installation, line),
@@ -95,7 +99,7 @@ function held(context: CheckContext, profile: CodeProfileName, one: Protected): 
 }
 
 /** A breaker or fuse must not be larger than what the conductor behind it carries. */
-export const wiringProtection: Check<'wiring.protection'> = {
+export const wiringProtection: Check<'wiring.protection'> = checkOf({
   id: 'wiring.protection',
   title: 'Devices protect their conductors',
   family: 'wiring',
@@ -130,4 +134,4 @@ export const wiringProtection: Check<'wiring.protection'> = {
         : findings;
     });
   },
-};
+});

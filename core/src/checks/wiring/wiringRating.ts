@@ -2,8 +2,8 @@ import { isIsolator, type LineDevice } from '../../figures/wiring/cableLine.ts';
 import { cableLines } from '../../figures/wiring/cableLines.ts';
 import { type AskedLine, askLine } from '../../sizing/askLine.ts';
 import { demandA } from '../../sizing/judgeSize.ts';
-import { type Check, judge, NO_WORKING } from '../check.ts';
-import type { Finding } from '../finding.ts';
+import { type Check, judge, NO_WORKING, checkOf } from '../check.ts';
+import type { Found } from '../finding.ts';
 import { cableSubject } from '../support/cables.ts';
 import type { PartKind } from '../../installation/network.ts';
 import { onNetwork, partOf, troubleOrOne, WHOLE } from '../support/network.ts';
@@ -30,7 +30,7 @@ function heldTo({ line, device, question, carried }: AskedLine): Held | undefine
 }
 
 /** Devices of circuits, boards and units against the load that goes through them. The service and the battery have checks of their own. */
-export const wiringRating: Check<'wiring.rating'> = {
+export const wiringRating: Check<'wiring.rating'> = checkOf({
   id: 'wiring.rating',
   title: 'Devices carry their load',
   family: 'wiring',
@@ -46,7 +46,7 @@ export const wiringRating: Check<'wiring.rating'> = {
       const { installation } = context;
       const lines = cableLines(installation);
       if (!lines.known) return [];
-      const findings = lines.value.flatMap((line): Finding[] => {
+      const findings = lines.value.flatMap((line): Found<'does'>[] => {
         const isStated = [...line.devices, ...line.endDevices].some(({ ratedA }) => ratedA.known);
         const isOwn = line.ends.some(({ partId }) =>
           OF_SOURCES.has(partOf(network, partId)?.kind ?? 'circuit'),
@@ -84,4 +84,4 @@ export const wiringRating: Check<'wiring.rating'> = {
       });
       return troubleOrOne(findings, { ...WHOLE, label: 'Every device whose rating is stated' });
     }),
-};
+});

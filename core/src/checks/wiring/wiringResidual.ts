@@ -3,8 +3,8 @@ import type { ProtectiveDeviceType } from '../../catalogue/partTypes.ts';
 import { typeOfUnit } from '../../figures/wiring/acCarried.ts';
 import { cableLines } from '../../figures/wiring/cableLines.ts';
 import type { CompiledStack, Installation } from '../../installation/installation.ts';
-import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding } from '../check.ts';
-import type { Finding, Subject } from '../finding.ts';
+import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding, checkOf } from '../check.ts';
+import type { Found, Subject } from '../finding.ts';
 import { cableSubject } from '../support/cables.ts';
 import { isResidual } from '../support/devices.ts';
 import { onNetwork, partSubject, troubleOrOne, WHOLE } from '../support/network.ts';
@@ -28,7 +28,7 @@ function judgeType(
   context: CheckContext,
   subject: Subject,
   given: { readonly typeId: string; readonly has: ResidualType | undefined; readonly set: CompiledStack },
-): Finding[] {
+): Found<'has' | 'wants'>[] {
   const { typeId, has, set } = given;
   const types = typesOfSet(context.installation, set);
   if (types.length === 0) return [];
@@ -61,7 +61,7 @@ function judgeType(
 }
 
 /** Type of every residual-current device behind or ahead of a set against the one that its inverter type wants. */
-export const wiringResidual: Check<'wiring.residual'> = {
+export const wiringResidual: Check<'wiring.residual'> = checkOf({
   id: 'wiring.residual',
   title: 'Types of residual-current devices',
   family: 'wiring',
@@ -80,7 +80,7 @@ export const wiringResidual: Check<'wiring.residual'> = {
         installation.stacks.find(({ stack }) => stack.id === stackId);
       const partitions = new Map(installation.partitions.map((one) => [one.id, one]));
       const lines = cableLines(installation);
-      const ofCircuits = (lines.known ? lines.value : []).flatMap((line): Finding[] => {
+      const ofCircuits = (lines.known ? lines.value : []).flatMap((line): Found<'has' | 'wants'>[] => {
         const typeId = line.circuit?.device?.typeId;
         const type = typeId === undefined ? undefined : installation.circuitDeviceTypes[typeId];
         const partition = partitions.get(line.circuit?.partitionId ?? '');
@@ -92,7 +92,7 @@ export const wiringResidual: Check<'wiring.residual'> = {
           set,
         });
       });
-      const ofParts = network.parts.flatMap((part): Finding[] => {
+      const ofParts = network.parts.flatMap((part): Found<'has' | 'wants'>[] => {
         const set = setOf(part.stackId ?? partitions.get(part.partitionId ?? '')?.stackId);
         if (part.device === undefined || set === undefined || !isResidual(part.device)) return [];
         return judgeType(context, partSubject(network, part), {
@@ -106,4 +106,4 @@ export const wiringResidual: Check<'wiring.residual'> = {
         label: 'Every residual-current device at the inverters',
       });
     }),
-};
+});

@@ -1,7 +1,7 @@
 import { cableLines } from '../../figures/wiring/cableLines.ts';
 import type { Path } from '../../values/problem.ts';
-import { type Check, judge, NO_WORKING, unknownFinding } from '../check.ts';
-import type { Finding } from '../finding.ts';
+import { type Check, judge, NO_WORKING, unknownFinding, checkOf } from '../check.ts';
+import type { Found } from '../finding.ts';
 import { cableSubject } from '../support/cables.ts';
 import { onNetwork, troubleOrOne, WHOLE } from '../support/network.ts';
 
@@ -9,16 +9,16 @@ import { onNetwork, troubleOrOne, WHOLE } from '../support/network.ts';
 const SAME = 1.02;
 
 /** A splice, tap or lug takes its conductor, and stands in an enclosure. */
-export const wiringSplices: Check<'wiring.splices'> = {
+export const wiringSplices: Check<'wiring.splices'> = checkOf({
   id: 'wiring.splices',
   title: 'Splices and taps',
   family: 'wiring',
   modes: 'once',
   sentences: {
-    over: 'The {{kind}} in {{subject}}: it takes {{range}} and the conductor has {{value}}.',
-    tight: 'The {{kind}} in {{subject}}: it takes {{range}}.',
+    over: '{{subject}} takes {{range}} and the conductor has {{value}}.',
+    tight: '{{subject}} takes {{range}}.',
     within: '{{subject}}: each takes its conductor.',
-    unknown: 'The {{kind}} in {{subject}}: whether it fits is not known. Missing: {{missing}}.',
+    unknown: '{{subject}}: whether it fits is not known. Missing: {{missing}}.',
   },
   run: (context) =>
     onNetwork(wiringSplices.id, context, () => {
@@ -26,12 +26,13 @@ export const wiringSplices: Check<'wiring.splices'> = {
       const lines = cableLines(installation);
       if (!lines.known) return [];
       const byId = new Map(lines.value.map((line) => [line.id, line]));
-      const findings = (installation.wiring?.splices ?? []).flatMap((splice): Finding[] => {
+      const findings = (installation.wiring?.splices ?? []).flatMap((splice): Found<'range'>[] => {
         const line = byId.get(splice.lineId);
         if (line === undefined) return [];
         const { minMm2, maxMm2, kind } = splice;
         const at: Path = ['wiring', 'splices', splice.id];
-        const subject = { ...cableSubject(installation, line), id: `splice ${splice.id}` };
+        const cable = cableSubject(installation, line);
+        const subject = { ...cable, id: `splice ${splice.id}`, label: `The ${kind} in ${cable.label}` };
         const missing: Path[] = [
           ...(minMm2 === undefined ? [[...at, 'minMm2']] : []),
           ...(maxMm2 === undefined ? [[...at, 'maxMm2']] : []),
@@ -43,7 +44,7 @@ export const wiringSplices: Check<'wiring.splices'> = {
         const isThin = areaMm2 !== undefined && minMm2 !== undefined && areaMm2 * SAME < minMm2;
         const isThick = areaMm2 !== undefined && maxMm2 !== undefined && areaMm2 > maxMm2 * SAME;
         if (missing.length > 0 && !isThin && !isThick)
-          return [{ ...unknownFinding(wiringSplices.id, context, subject, 'mm²', missing), data: { kind } }];
+          return [unknownFinding(wiringSplices.id, context, subject, 'mm²', missing)];
         return [
           judge(wiringSplices.id, context, {
             subject,
@@ -52,7 +53,7 @@ export const wiringSplices: Check<'wiring.splices'> = {
             unit: 'mm²',
             bound: isThin ? 'at-least' : 'at-most',
             graded: false,
-            data: { kind, range: `${minMm2 ?? '?'} to ${maxMm2 ?? '?'} mm²` },
+            data: { range: `${minMm2 ?? '?'} to ${maxMm2 ?? '?'} mm²` },
             working: () => ({
               ...NO_WORKING,
               inputs: [{ label: 'Size', path: line.areaPath, value: areaMm2, unit: 'mm²' }],
@@ -63,4 +64,4 @@ export const wiringSplices: Check<'wiring.splices'> = {
       });
       return troubleOrOne(findings, { ...WHOLE, label: 'Splices and taps' });
     }),
-};
+});

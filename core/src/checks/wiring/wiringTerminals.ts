@@ -1,7 +1,7 @@
 import { leadSizeWords } from '../../codes/leadSizes.ts';
 import type { Network, Port, Run } from '../../installation/network.ts';
 import { remember } from '../../values/remember.ts';
-import { type Check, judge, NO_WORKING } from '../check.ts';
+import { type Check, judge, NO_WORKING, checkOf } from '../check.ts';
 import { labelOf, onNetwork, refsOf, troubleOrOne, WHOLE } from '../support/network.ts';
 
 const portsById = remember((network: Network) => new Map(network.ports.map((port) => [port.id, port])));
@@ -26,7 +26,7 @@ function worstEnd(
 }
 
 /** A conductor whose size is stated against what the terminals at its ends take. What nobody stated is not asked for here. */
-export const wiringTerminals: Check<'wiring.terminals'> = {
+export const wiringTerminals: Check<'wiring.terminals'> = checkOf({
   id: 'wiring.terminals',
   title: 'Conductors in their terminals',
   family: 'wiring',
@@ -76,4 +76,4 @@ export const wiringTerminals: Check<'wiring.terminals'> = {
         { ...WHOLE, label: 'Every conductor whose size and terminals are stated' },
       ),
     ),
-};
+});
