@@ -1,5 +1,5 @@
 import type { TerminalRow } from '../../catalogue/common.ts';
-import type { ReadTerminal } from '../../design/wiringSchema.ts';
+import type { ReadTerminal } from '../facts.ts';
 import { all, field, type Known, known, mapKnown, unknownAt } from '../../values/known.ts';
 import type { Path } from '../../values/problem.ts';
 import { MODE_KINDS, type ModeKind } from '../modeKinds.ts';
