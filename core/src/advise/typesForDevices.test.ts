@@ -22,10 +22,11 @@ function chosen(
   catalogue: readonly EquipmentType[] = SAMPLE_TYPES,
 ): Readonly<Record<string, string>> {
   const { found, without } = typesForDevices(compile(deepFreeze(jobWith(edit)), catalogue), catalogue);
-  return Object.fromEntries([
-    ...found.map(({ label, type }) => [label, type.id]),
-    ...without.map((label) => [label, 'none']),
-  ]);
+  const pairs: (readonly [string, string])[] = [
+    ...found.map(({ label, type }) => [label, type.id] as const),
+    ...without.map((label) => [label, 'none'] as const),
+  ];
+  return Object.fromEntries(pairs);
 }
 
 describe('a type for every device that has none', () => {

@@ -81,6 +81,14 @@ describe('many nights', () => {
     expect(summary.carried).toBeCloseTo(0.389, 1);
     expect(Math.abs(summary.carried - 0.389)).toBeLessThan(0.03);
     expect(summary.boards[0]?.worst1).toBeLessThan(summary.boards[0]?.middle ?? 0);
+    // The worst are of 8 h: the hours at each rank are those of one outage, and make the share of that rank.
+    const [hours] = summary.boardHours;
+    expect(hours?.worst1.ofH).toBe(8);
+    for (const rank of ['worst1', 'worst5', 'middle'] as const)
+      expect((hours?.[rank].servedH ?? 0) / (hours?.[rank].ofH ?? 1)).toBeCloseTo(
+        summary.boards[0]?.[rank] ?? 0,
+        12,
+      );
   });
 
   it('have bands over time that are counted, not guessed', () => {

@@ -195,6 +195,20 @@ export interface BoardSpread {
   readonly middle: number;
 }
 
+/** Hours in which a board was served, of those that the outage lasted. */
+export interface ServedHours {
+  readonly servedH: number;
+  readonly ofH: number;
+}
+
+/** What the outages came to that stand at the ranks of the spread of a board. */
+export interface BoardHours {
+  readonly name: string;
+  readonly worst1: ServedHours;
+  readonly worst5: ServedHours;
+  readonly middle: ServedHours;
+}
+
 /** The spread of many nights. */
 export interface NightsSummary {
   readonly nights: number;
@@ -204,6 +218,7 @@ export interface NightsSummary {
   readonly toTarget: number | undefined;
   readonly lastedH: { readonly worst1: number; readonly worst5: number; readonly middle: number };
   readonly boards: readonly BoardSpread[];
+  readonly boardHours: readonly BoardHours[];
   readonly unservedKwh: number;
   readonly generatorH: number;
   readonly generatorStarts: number;
@@ -225,6 +240,19 @@ export interface NightGlance {
   readonly minutes: number;
   readonly lastedMinutes: number;
   readonly unservedWh: number;
+}
+
+/** The outages at the ranks of a board: sorted by the share that was served, and of equals by the hours. */
+function hoursOf(name: string, served: Float64Array, minutes: Float64Array): BoardHours {
+  const shareOf = (night: number): number => (served[night] ?? 0) / (minutes[night] ?? 1);
+  const nights = Float64Array.from(served, (_, night) => night).sort(
+    (a, b) => shareOf(a) - shareOf(b) || (served[a] ?? 0) - (served[b] ?? 0),
+  );
+  const at = (share: number): ServedHours => {
+    const night = valueAt(nights, share);
+    return { servedH: (served[night] ?? 0) / 60, ofH: (minutes[night] ?? 0) / 60 };
+  };
+  return { name, worst1: at(0.01), worst5: at(0.05), middle: at(0.5) };
 }
 
 const mean = (column: Float64Array): number => column.reduce((sum, one) => sum + one, 0) / column.length;
@@ -290,6 +318,9 @@ export function summarise(plant: Plant, run: NightsRun, columns: NightColumns): 
         middle: valueAt(shares, 0.5),
       };
     }),
+    boardHours: plant.boards.map(({ name }, board) =>
+      hoursOf(name, columns.boardMinutes[board] ?? new Float64Array(nights), columns.minutes),
+    ),
     unservedKwh: mean(columns.unservedWh) / 1000,
     generatorH: mean(columns.generatorMinutes) / 60,
     generatorStarts: mean(columns.generatorStarts),

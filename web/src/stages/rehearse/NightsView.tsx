@@ -26,6 +26,14 @@ import { useKeep } from './useKeep.ts';
 const percent = (share: number): string => `${formatNumber(Math.round(share * 1000) / 10)} %`;
 
 /** A share as a bar with its figure beside it. */
+const RANKS = ['worst1', 'worst5', 'middle'] as const;
+
+/** The hours that the outage at a rank was served, as ": 2.1 of 9 h". */
+function hoursWords(hours: NightsSummary['boardHours'][number] | undefined, at: number): string {
+  const found = hours?.[RANKS[at] ?? 'middle'];
+  return found === undefined ? '' : `: ${formatNumber(found.servedH)} of ${formatNumber(found.ofH)} h`;
+}
+
 function Bar({ share }: { readonly share: number }) {
   return (
     <span className="relative block h-3 border border-rule" aria-hidden="true">
@@ -55,7 +63,9 @@ function Spread({
         .
       </p>
       <table className="schedule w-full text-[13px]">
-        <caption className="text-left text-quiet">Share of the outage in which each board is served</caption>
+        <caption className="text-left text-quiet">
+          Share of the outage in which each board is served, and the hours of the outage at that rank
+        </caption>
         <thead>
           <tr className="text-left text-quiet">
             {['Board', 'Worst 1 of 100', 'Worst 5 of 100', 'Middle'].map((title) => (
@@ -66,7 +76,7 @@ function Spread({
           </tr>
         </thead>
         <tbody>
-          {summary.boards.map(({ name, worst1, worst5, middle }) => (
+          {summary.boards.map(({ name, worst1, worst5, middle }, board) => (
             <tr key={name} className="border-t border-rule">
               <th scope="row" className="text-left font-normal">
                 {name}
@@ -74,6 +84,7 @@ function Spread({
               {[worst1, worst5, middle].map((share, at) => (
                 <td key={at} className="tabular-nums">
                   {percent(share)}
+                  {hoursWords(summary.boardHours[board], at)}
                   <Bar share={share} />
                 </td>
               ))}
