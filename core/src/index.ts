@@ -116,7 +116,7 @@ export { capabilityWithout } from './figures/capability/capability.ts';
 export { unitLines } from './installation/unitLines.ts';
 export { type BankLimitColumn, bankLimitTable } from './checks/support/bankLimitTable.ts';
 export { holdV, type JoinStep, joinSteps } from './figures/bank/joining.ts';
-export { type DeviceChoice, takeTypes, typesForDevices } from './advise/typesForDevices.ts';
+export { type DeviceChoice, takeTypes, typesForDevices, untypedCount } from './advise/typesForDevices.ts';
 export { type BusPlan, planBus, planComms, plannedAddress } from './advise/wiring.ts';
 export { type FuelUse, fuelUse } from './figures/generator/fuel.ts';
 export { leadOhm } from './codes/leads.ts';

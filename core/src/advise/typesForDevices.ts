@@ -111,8 +111,7 @@ function ratingOf(
   return { atLeastA: Math.max(plannedDeviceA, belowA), atMostA: Math.min(atMostA, behindA ?? Infinity) };
 }
 
-function fits(installation: Installation, place: Place, type: ProtectiveDeviceType, needV: number): boolean {
-  const { line, device } = place;
+function fits({ line, device }: Place, type: ProtectiveDeviceType, needV: number, faultA: number): boolean {
   const isDc = line.names.includes('DC+');
   const kinds: readonly ProtectiveDeviceType['device'][] = isDc
     ? SWITCHES.has(device.role)
@@ -133,10 +132,16 @@ function fits(installation: Installation, place: Place, type: ProtectiveDeviceTy
     (areaMm2.value > row.maxMm2 * 1.02 || areaMm2.value * 1.02 < row.minMm2)
   )
     return false;
-  if (isDc || isIsolator(type)) return true;
-  return faultsAtDevice(installation, line, { ...device, figures: type, typeId: type.id }).every(
-    ({ currentA }) => !currentA.known || (type.breakingA ?? 0) >= currentA.value,
+  // What can flow there is the same whatever stands there: the figures of a type are asked of it alone.
+  return isDc || isIsolator(type) || (type.breakingA ?? 0) >= faultA;
+}
+
+/** The most that any source drives into a fault at a place, A; what is not known of it is not held against a type. */
+function faultAt(installation: Installation, { line, device }: Place): number {
+  const currents = faultsAtDevice(installation, line, device).map(({ currentA }) =>
+    currentA.known ? currentA.value : 0,
   );
+  return Math.max(0, ...currents);
 }
 
 /** Whether its magnetic release lets a start pass for certain. */
@@ -179,11 +184,12 @@ export function typesForDevices(
         ? stringVoltageV(installation, part)
         : poleVoltageV(installation, place.line.names.filter((name) => name.startsWith('L')).length);
     if (rating === undefined || !needV.known) continue;
+    const faultA = faultAt(installation, place);
     const able = types.filter(
       (one) =>
         one.ratedA >= rating.atLeastA - 1e-9 &&
         one.ratedA <= rating.atMostA + 1e-9 &&
-        fits(installation, place, one, needV.value),
+        fits(place, one, needV.value, faultA),
     );
     const startA = asked?.known === true ? (asked.value.question.start?.currentA ?? 0) : 0;
     const type = able.find((one) => standsStart(one, startA)) ?? able[0];
@@ -192,6 +198,12 @@ export function typesForDevices(
     else found.push({ label, type, part, circuitId: place.line.circuit?.id });
   }
   return { found, without };
+}
+
+/** How many devices have no type; quick, for what only wants to know whether there is something to choose. */
+export function untypedCount(installation: Installation): number {
+  const lines = cableLines(installation);
+  return lines.known ? placesOf(lines.value).length : 0;
 }
 
 /** Writes the types into a draft of the design: places that nobody has spoken of yet are listed as fitted. */

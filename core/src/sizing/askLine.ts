@@ -44,11 +44,13 @@ const terminalsOf = ({ ends, devices }: CableLine): TerminalRange[] => [
 const SWITCHED: ReadonlySet<LineDevice['role']> = new Set(['grid-isolator', 'dc-switch', 'enable-switch']);
 
 /** The devices that guard a cable, isolators apart: they open nothing by themselves. */
-export const guardsOf = ({ devices, endDevices }: CableLine): readonly LineDevice[] =>
-  [
-    ...devices,
-    ...endDevices.filter(({ figures, role }) => figures !== undefined || !SWITCHED.has(role)),
-  ].filter(({ figures }) => !isIsolator(figures));
+export function guardsOf({ devices, endDevices }: CableLine): readonly LineDevice[] {
+  const isGuard = ({ figures }: LineDevice): boolean => !isIsolator(figures);
+  // Most cables are those of circuits: one device, and none at an end.
+  if (endDevices.length === 0) return devices.every(isGuard) ? devices : devices.filter(isGuard);
+  const atEnds = endDevices.filter(({ figures, role }) => figures !== undefined || !SWITCHED.has(role));
+  return [...devices, ...atEnds].filter(isGuard);
+}
 
 /** The device that guards a cable and is rated least of those whose rating is stated. */
 export function governing(line: CableLine): LineDevice | undefined {

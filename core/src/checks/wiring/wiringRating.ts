@@ -18,15 +18,26 @@ interface Held {
   readonly isSwitch: boolean;
 }
 
+const isRated = ({ ratedA }: LineDevice): boolean => ratedA.known;
+
 /** The device of a cable that has least left for what goes through it; an isolator for the load itself. Undefined while no rating is stated. */
 function heldTo({ line, device, question, carried }: AskedLine): Held | undefined {
-  const isolators = [...line.devices, ...line.endDevices].filter(({ figures }) => isIsolator(figures));
-  const all = [...(device === undefined ? [] : [device]), ...isolators].flatMap((one): Held[] => {
-    const isSwitch = isIsolator(one.figures);
-    const neededA = isSwitch ? carried.currentA : demandA(question);
-    return one.ratedA.known ? [{ device: one, ratedA: one.ratedA.value, neededA, isSwitch }] : [];
-  });
-  return all.sort((a, b) => a.ratedA / a.neededA - b.ratedA / b.neededA)[0];
+  const guard: Held | undefined =
+    device?.ratedA.known === true
+      ? { device, ratedA: device.ratedA.value, neededA: demandA(question), isSwitch: false }
+      : undefined;
+  const isSwitch = ({ figures }: LineDevice): boolean => isIsolator(figures);
+  if (!line.devices.some(isSwitch) && !line.endDevices.some(isSwitch)) return guard;
+  return [...line.devices, ...line.endDevices].filter(isSwitch).reduce<Held | undefined>((least, one) => {
+    if (!one.ratedA.known) return least;
+    const held: Held = {
+      device: one,
+      ratedA: one.ratedA.value,
+      neededA: carried.currentA,
+      isSwitch: true,
+    };
+    return least === undefined || held.ratedA / held.neededA < least.ratedA / least.neededA ? held : least;
+  }, guard);
 }
 
 /** Devices of circuits, boards and units against the load that goes through them. The service and the battery have checks of their own. */
@@ -47,7 +58,7 @@ export const wiringRating: Check<'wiring.rating'> = checkOf({
       const lines = cableLines(installation);
       if (!lines.known) return [];
       const findings = lines.value.flatMap((line): Found<'does'>[] => {
-        const isStated = [...line.devices, ...line.endDevices].some(({ ratedA }) => ratedA.known);
+        const isStated = line.devices.some(isRated) || line.endDevices.some(isRated);
         const isOwn = line.ends.some(({ partId }) =>
           OF_SOURCES.has(partOf(network, partId)?.kind ?? 'circuit'),
         );
