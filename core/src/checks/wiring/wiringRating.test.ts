@@ -1,6 +1,7 @@
 import { checkTable } from '../../testkit/checkTable.ts';
 import { variantOf } from '../../testkit/bonding.ts';
-import { circuit1, item1 } from '../../testkit/designs.ts';
+import { circuit1, item1, stack1 } from '../../testkit/designs.ts';
+import { withSet } from '../../testkit/wired.ts';
 import { wiringRating } from './wiringRating.ts';
 
 checkTable(wiringRating, [
@@ -74,6 +75,16 @@ checkTable(wiringRating, [
     state: 'within',
     value: 10,
     limit: 11,
+  },
+  {
+    name: 'a device of 10 A behind a set of 17.4 A, at which its cable divides to two units',
+    edit: (d) => {
+      stack1(d).arrangement = 'parallel-single-phase';
+      stack1(d).units = [{ id: 'u1' }, { id: 'u2' }];
+      withSet(d);
+      d.devices.push({ id: 'd1', role: 'generator-device', generatorId: 'g1', ratedA: 10 });
+    },
+    state: 'nothing',
   },
   { name: 'no rating stated', state: 'nothing' },
 ]);

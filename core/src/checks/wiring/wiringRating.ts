@@ -59,9 +59,10 @@ export const wiringRating: Check<'wiring.rating'> = checkOf({
       if (!lines.known) return [];
       const findings = lines.value.flatMap((line): Found<'does'>[] => {
         const isStated = line.devices.some(isRated) || line.endDevices.some(isRated);
-        const isOwn = line.ends.some(({ partId }) =>
-          OF_SOURCES.has(partOf(network, partId)?.kind ?? 'circuit'),
-        );
+        const isOwn =
+          line.ends.some(({ partId }) => OF_SOURCES.has(partOf(network, partId)?.kind ?? 'circuit')) ||
+          // A device may be smaller than the set that it stands behind: what it lets through is held at the set.
+          line.endDevices.some(({ role }) => role === 'generator-device');
         if (line.use !== 'ac' || !isStated || isOwn) return [];
         const asked = askLine(installation, line);
         const held = asked?.known === true ? heldTo(asked.value) : undefined;
