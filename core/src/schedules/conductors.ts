@@ -156,6 +156,7 @@ function earthRow(
   const cells = {
     ...NOTHING,
     ...own,
+    load: '',
     because: 'carries nothing in service',
     device: 'none here',
     laid: '',
@@ -250,7 +251,7 @@ function madeRow(
       governs:
         smallest.kind === 'found' && smallest.governs !== undefined ? TEST_TITLES[smallest.governs] : '',
       drop: percent(answerOf(sized.value, 'drop')?.value),
-      protective: protectiveWords(earth, protectiveMm2),
+      protective: line.names.includes('PE') ? protectiveWords(earth, protectiveMm2) : '',
       verdict: [
         ...(verdict.words === 'within' && isEarthWrong ? [] : [verdict.words]),
         ...(isEarthWrong ? [`earth: ${earth.working}`] : []),
