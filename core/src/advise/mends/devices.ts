@@ -87,9 +87,21 @@ export function otherDeviceTypes(trouble: Trouble): Candidate[] {
   const types = typesAtHand(trouble).filter((type) => type.kind === 'protective-device');
   const now = typeAt(trouble, place, types);
   if (now === undefined) return [];
+  const { check, value = 0 } = trouble.cause.worst;
+  // A library has dozens of one kind: what opens too little as well need not be tried.
+  const opensEnough = ({ breakingA = 0 }: ProtectiveDeviceType): boolean =>
+    check !== 'wiring.breaking' || breakingA >= value;
   return types
-    .filter((one) => one.id !== now.id && one.device === now.device && one.ratedA >= now.ratedA)
-    .sort((a, b) => a.ratedA - b.ratedA)
+    .filter(
+      (one) =>
+        one.id !== now.id &&
+        one.device === now.device &&
+        one.ratedA >= now.ratedA &&
+        one.poles >= now.poles &&
+        one.ratedV >= now.ratedV &&
+        opensEnough(one),
+    )
+    .sort((a, b) => a.ratedA - b.ratedA || a.poles - b.poles)
     .map((type) =>
       once(`type-${type.id}`, `${capital(place.label)}: ${type.name}`, (design) =>
         withDevice(design, place, { typeId: type.id }),
