@@ -2,6 +2,17 @@ import { wallBody } from '../bodies.ts';
 import { CONTROL_TERMINAL } from './inverterParts.ts';
 import type { AutotransformerType, GeneratorType, PvModuleType, TransferDeviceType } from '../sourceTypes.ts';
 
+/** The terminals of the larger samples of generators: studs for lugs. */
+const OUTPUT_TERMINAL: NonNullable<GeneratorType['terminals']>[number] = {
+  port: 'output',
+  minMm2: 4,
+  maxMm2: 35,
+  stripMm: 15,
+  torqueNm: 6,
+  ends: ['ring', 'fork'],
+  mostConductors: 1,
+};
+
 /** Invented generators, PV modules, transfer devices and an autotransformer. */
 export const SAMPLE_SOURCES: readonly (
   GeneratorType | AutotransformerType | PvModuleType | TransferDeviceType
@@ -30,17 +41,7 @@ export const SAMPLE_SOURCES: readonly (
     droop: 0.04,
     neutral: 'floating',
     shortCircuit: { multiple: 3, lastsMs: 300 },
-    terminals: [
-      {
-        port: 'output',
-        minMm2: 4,
-        maxMm2: 35,
-        stripMm: 15,
-        torqueNm: 6,
-        ends: ['ring', 'fork'],
-        mostConductors: 1,
-      },
-    ],
+    terminals: [OUTPUT_TERMINAL],
     massKg: 620,
   },
   {
@@ -99,17 +100,7 @@ export const SAMPLE_SOURCES: readonly (
     fuelLPerKwh: 0.55,
     start: 'two-wire',
     warmUpS: 15,
-    terminals: [
-      {
-        port: 'output',
-        minMm2: 4,
-        maxMm2: 35,
-        stripMm: 15,
-        torqueNm: 6,
-        ends: ['ring', 'fork'],
-        mostConductors: 1,
-      },
-    ],
+    terminals: [OUTPUT_TERMINAL],
     massKg: 210,
   },
   {
