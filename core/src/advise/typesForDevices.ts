@@ -12,6 +12,7 @@ import { type AskedLine, askLine } from '../sizing/askLine.ts';
 import { carriesA } from '../sizing/judgeSize.ts';
 import { unknownAt } from '../values/known.ts';
 import { largestDeviceA } from '../codes/deviceFor.ts';
+import { isAtLeastMm2 } from '../codes/leadSizes.ts';
 import { isMagnetic, MAGNETIC_BANDS } from '../codes/magneticTrip.ts';
 
 /** A place in a cable whose device has no type, and the type of the library that fits it. */
@@ -111,27 +112,29 @@ function ratingOf(
   return { atLeastA: Math.max(plannedDeviceA, belowA), atMostA: Math.min(atMostA, behindA ?? Infinity) };
 }
 
+const KINDS: Readonly<Record<'ac' | 'dc', readonly ProtectiveDeviceType['device'][]>> = {
+  ac: ['circuit-breaker'],
+  dc: ['dc-breaker', 'dc-fuse'],
+};
+
+function kindsFor({ role }: LineDevice, isDc: boolean): readonly ProtectiveDeviceType['device'][] {
+  if (SWITCHES.has(role)) return isDc ? ['dc-isolator'] : ['isolator'];
+  return isDc ? KINDS.dc : KINDS.ac;
+}
+
 function fits({ line, device }: Place, type: ProtectiveDeviceType, needV: number, faultA: number): boolean {
   const isDc = line.names.includes('DC+');
-  const kinds: readonly ProtectiveDeviceType['device'][] = isDc
-    ? SWITCHES.has(device.role)
-      ? ['dc-isolator']
-      : ['dc-breaker', 'dc-fuse']
-    : SWITCHES.has(device.role)
-      ? ['isolator']
-      : ['circuit-breaker'];
-  if (!kinds.includes(type.device) || type.ratedV < needV) return false;
+  if (!kindsFor(device, isDc).includes(type.device) || type.ratedV < needV) return false;
   if (device.curve !== undefined && type.curve !== device.curve) return false;
   const poles = line.names.filter((name) => name !== 'N' && name !== 'PE').length;
   if (type.poles < poles) return false;
   const row = type.terminals?.find(({ port }) => port === 'line');
   const { areaMm2 } = line;
-  if (
-    row !== undefined &&
-    areaMm2.known &&
-    (areaMm2.value > row.maxMm2 * 1.02 || areaMm2.value * 1.02 < row.minMm2)
-  )
-    return false;
+  const isLanded =
+    row === undefined ||
+    !areaMm2.known ||
+    (isAtLeastMm2(row.maxMm2, areaMm2.value) && isAtLeastMm2(areaMm2.value, row.minMm2));
+  if (!isLanded) return false;
   // What can flow there is the same whatever stands there: the figures of a type are asked of it alone.
   return isDc || isIsolator(type) || (type.breakingA ?? 0) >= faultA;
 }
@@ -155,8 +158,8 @@ const smaller = (a: ProtectiveDeviceType, b: ProtectiveDeviceType): number =>
 /**
  * For every device of lines and circuits that has no type the smallest of a catalogue that fits its place: kind, poles, voltage, rating
  * as stated or else for the load and the circuits below, curve as stated or else one that lets the starts pass, breaking capacity for
- * what can flow there, and terminals for the
- * conductor. Devices of batteries are chosen with their leads. A place whose load is not known is passed over.
+ * what can flow there, and terminals for the conductor. Devices of batteries are chosen with their leads. A place whose load is not known
+ * is passed over.
  */
 export function typesForDevices(
   installation: Installation,
