@@ -167,4 +167,25 @@ describe('what a licensed person has overridden', () => {
     const circuits = [{ ...circuit1(design), device: { ratedA: 40, curve: 'B' as const } }];
     expect(words({ ...design, circuits })).toBe('');
   });
+
+  it('is marked on an earth as well', () => {
+    const design = baseDesign();
+    design.earthPoints = [{ id: 'e', name: 'Bar', joins: ['grid-earth', 'chassis'], areaMm2: 10 }];
+    design.wiring = { cables: [{ id: 'k', lineId: 'grid supply to service-board bus', areaMm2: 25 }] };
+    const finding = analyse(design, SAMPLE_TYPES).findings.find(({ check }) => check === 'wiring.earthing');
+    if (finding?.state !== 'over') throw new Error('10 mm² is below the 16 mm² by table.');
+    design.accepted.push({
+      id: 'a',
+      check: finding.check,
+      subject: { kind: finding.subject.kind, id: finding.subject.id },
+      state: 'over',
+      ...figuresToAccept([finding]),
+      missing: [],
+      reason: 'In steel conduit, which is bonded',
+      by: 'Lena Ortiz',
+      at: '2026-11-20T10:00:00Z',
+    });
+    const { rows } = conductorSchedule(compile(design, SAMPLE_TYPES));
+    expect(rowOf(rows, finding.subject.id).cells.override).toContain('overridden by Lena Ortiz');
+  });
 });

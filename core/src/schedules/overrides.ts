@@ -10,6 +10,7 @@ const WIRING: readonly CheckId[] = [
   'wiring.breaking',
   'wiring.conductor',
   'wiring.drop',
+  'wiring.earthing',
   'wiring.order',
   'wiring.ports',
   'wiring.protection',
