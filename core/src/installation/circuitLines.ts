@@ -81,5 +81,8 @@ export const wholeNetwork = remember((installation: Installation): Known<Network
     conductors: [...spine.conductors, ...leaves.conductors],
     contacts: [...spine.contacts, ...leaves.contacts],
   };
-  return known({ ...whole, problems: problemsOf(whole) });
+  // What was met while the spine was laid is not found again by looking at the whole.
+  const told = new Set(spine.problems.map(({ message }) => message));
+  const more = problemsOf(whole).filter(({ message }) => !told.has(message));
+  return known({ ...whole, problems: [...spine.problems, ...more] });
 });

@@ -1,8 +1,9 @@
+import { groupBy } from '../../values/groupBy.ts';
 import type { Network, NetworkProblem } from '../network.ts';
 
 /**
  * What cannot be as it is written: a socket or terminal that is not there, a part joined to itself, more conductors on a terminal
- * than its type takes. Each is a sentence with its place.
+ * than its type takes, a board in an island without a source. Each is a sentence with its place.
  */
 export function problemsOf(network: Omit<Network, 'problems'>): NetworkProblem[] {
   const problems: NetworkProblem[] = [];
@@ -25,5 +26,27 @@ export function problemsOf(network: Omit<Network, 'problems'>): NetworkProblem[]
         message: `brings ${count} conductors onto one terminal of ${labels.get(port.partId) ?? port.partId}, whose type takes ${most}`,
       });
   }
-  return problems;
+  return [...problems, ...apart(network)];
+}
+
+/** Boards that no conductor joins to anything that could feed them, in any position of any switch: an island of its own. */
+function apart({ parts, ports, runs, sources }: Omit<Network, 'problems'>): NetworkProblem[] {
+  const partOf = new Map(ports.map(({ id, partId }) => [id, partId]));
+  const beside = groupBy(
+    runs
+      .filter(({ use }) => use !== 'earth')
+      .flatMap(({ a, b }) => [
+        { from: partOf.get(a) ?? '', to: partOf.get(b) ?? '' },
+        { from: partOf.get(b) ?? '', to: partOf.get(a) ?? '' },
+      ]),
+    ({ from }) => from,
+  );
+  const reached = new Set(sources.map(({ partId }) => partId));
+  for (const id of reached) for (const { to } of beside.get(id) ?? []) reached.add(to);
+  return parts
+    .filter(({ kind, id }) => kind === 'board' && !reached.has(id))
+    .map(({ from, label }) => ({
+      path: from,
+      message: `nothing that could feed ${label} is joined to it`,
+    }));
 }
