@@ -108,13 +108,17 @@ describe('a site over the wire', () => {
         if (source === undefined) left.add(reading.kind === 'confirmation' ? 'by eye' : reading.id);
         else expect(source.key in figures, `${step.id} ${reading.id} ${source.key}`).toBe(true);
       }
-    // What a hand has to measure: dead tests, strings, bonds, neutral to earth.
+    // What a hand has to measure: dead tests, strings, bonds, neutral to earth, and which way a sensor counts when a load is switched.
     expect([...left].sort()).toEqual([
       'bonds-generator-port',
       'bonds-island',
       'bonds-maintenance-bypass',
       'bonds-on-grid',
       'by eye',
+      'direction-ctL1',
+      'direction-ctL2',
+      'direction-ctL3',
+      'direction-met1',
       'earth-continuity',
       'insulation',
       'limits-open',
