@@ -4,6 +4,7 @@ import { cableLines } from '../figures/wiring/cableLines.ts';
 import type { Installation } from '../installation/installation.ts';
 import { tableValueLabel } from '../codes/tableValues.ts';
 import { leastEarthing } from '../sizing/earthLines.ts';
+import { isEveryFaultKnown } from '../sizing/faultsOf.ts';
 import { judgeProtective, type ProtectiveAnswer } from '../sizing/protective.ts';
 import { guardsOf } from '../sizing/askLine.ts';
 import { ownValues, tableValueWords } from '../sizing/judgeSize.ts';
@@ -236,7 +237,13 @@ function madeRow(
   const earth =
     stated === undefined || chosen === undefined
       ? undefined
-      : judgeProtective(question, chosen.areaMm2, stated, protectiveMm2);
+      : judgeProtective(
+          question,
+          chosen.areaMm2,
+          stated,
+          protectiveMm2,
+          isEveryFaultKnown(installation, line),
+        );
   const isEarthWrong = earth !== undefined && earth.state !== 'within';
   return {
     ...base,

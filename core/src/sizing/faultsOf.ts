@@ -100,6 +100,10 @@ export function faultsOf(
   return stackId === undefined ? () => [] : ofBattery(installation, line, stackId, insulation);
 }
 
+/** Whether what every source drives into the end of a cable is known: of circuits alone it is worked out for each source. */
+export const isEveryFaultKnown = (installation: Installation, { circuit }: CableLine): boolean =>
+  circuit !== undefined && circuitFaults(installation, circuit).every(({ answer }) => answer.known);
+
 function stackOfEnds({ network }: Installation, { ends }: CableLine): string | undefined {
   if (!network.known) return undefined;
   const ids = new Set(ends.map(({ partId }) => partId));

@@ -3,6 +3,7 @@ import type { CableLine } from '../../figures/wiring/cableLine.ts';
 import { cableLines } from '../../figures/wiring/cableLines.ts';
 import type { Installation } from '../../installation/installation.ts';
 import { leastEarthing } from '../../sizing/earthLines.ts';
+import { isEveryFaultKnown } from '../../sizing/faultsOf.ts';
 import { judgeProtective } from '../../sizing/protective.ts';
 import { sizeLine } from '../../sizing/sizeLine.ts';
 import type { Path } from '../../values/problem.ts';
@@ -15,7 +16,6 @@ import { onNetwork, troubleOrOne, WHOLE } from '../support/network.ts';
 interface Held {
   readonly statedMm2: number;
   readonly leastMm2: number;
-  readonly isTight: boolean;
   readonly path: Path;
   readonly working: string;
 }
@@ -26,29 +26,34 @@ function heldOf(installation: Installation, line: CableLine): Held | undefined {
     const least = leastEarthing(installation);
     if (!line.areaMm2.known || !least.known) return undefined;
     const { leastMm2, working } = least.value;
-    return { statedMm2: line.areaMm2.value, leastMm2, isTight: false, path: line.areaPath, working };
+    return { statedMm2: line.areaMm2.value, leastMm2, path: line.areaPath, working };
   }
   const statedMm2 = line.cable?.protectiveMm2;
   if (line.cable === undefined || statedMm2 === undefined || !line.areaMm2.known) return undefined;
   const sized = sizeLine(installation, line);
   if (sized?.known !== true) return undefined;
   const { question, protectiveMm2 } = sized.value;
-  const answer = judgeProtective(question, line.areaMm2.value, statedMm2, protectiveMm2);
+  const answer = judgeProtective(
+    question,
+    line.areaMm2.value,
+    statedMm2,
+    protectiveMm2,
+    isEveryFaultKnown(installation, line),
+  );
   if (answer === undefined) return undefined;
-  const { leastMm2, working, state } = answer;
+  const { leastMm2, working } = answer;
   const path = ['wiring', 'cables', line.cable.id, 'protectiveMm2'];
-  return { statedMm2, leastMm2, isTight: state === 'tight', path, working };
+  return { statedMm2, leastMm2, path, working };
 }
 
 function findingOf(context: CheckContext, line: CableLine, held: Held): Found<'has' | 'reason'> {
-  const { statedMm2, leastMm2, isTight, path, working } = held;
+  const { statedMm2, leastMm2, path, working } = held;
   return judge(wiringEarthing.id, context, {
     subject: cableSubject(context.installation, line),
     value: isAtLeastMm2(statedMm2, leastMm2) ? Math.min(leastMm2, statedMm2) : leastMm2,
     limit: statedMm2,
     unit: 'mm²',
     graded: false,
-    ...(isTight ? { worst: 'tight' as const } : {}),
     data: { has: leadSizeWords(statedMm2), reason: working },
     working: () => ({
       ...NO_WORKING,
