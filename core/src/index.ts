@@ -133,7 +133,7 @@ export { type Mode, modesOf } from './modes/modes.ts';
 export { applyEdits } from './design/applyEdits.ts';
 export { type Conflict, conflictsBetween } from './design/conflicts.ts';
 export { diff, type Edit, editSchema, invertEdits, sameJson } from './design/edits.ts';
-export type { Known } from './values/known.ts';
+export { type Known, uniquePaths } from './values/known.ts';
 export { MIGRATIONS } from './design/migrate.ts';
 export { formatPath, type Path, type Problem, problemsFrom, type Result } from './values/problem.ts';
 export type { Line } from './values/quantities.ts';

@@ -100,6 +100,15 @@ describe('a type for every device that has none', () => {
     expect(chosen(edit, [...rest, good])['device of Heat']).toBe('breaker-b10-1p-own');
   });
 
+  it.each([
+    ['says where what its type opens could not be held', undefined, [['site', 'prospectiveFaultA']]],
+    ['has nothing to say where every source is known', 6000, []],
+  ])('%s', (_, prospectiveFaultA, missing) => {
+    const design = jobWith((d) => (d.site.prospectiveFaultA = prospectiveFaultA));
+    const { found } = typesForDevices(compile(deepFreeze(design), SAMPLE_TYPES), SAMPLE_TYPES);
+    expect(found.find(({ label }) => label === 'device of Heat')?.faultMissing).toEqual(missing);
+  });
+
   it('what is taken is there, has a type, and stands against no check of wiring', () => {
     const design = jobWith((d) => {
       d.site.prospectiveFaultA = 6000;

@@ -10,7 +10,8 @@ import type { Installation } from '../installation/installation.ts';
 import type { Part } from '../installation/network.ts';
 import { type AskedLine, askLine } from '../sizing/askLine.ts';
 import { carriesA } from '../sizing/judgeSize.ts';
-import { unknownAt } from '../values/known.ts';
+import { uniquePaths, unknownAt } from '../values/known.ts';
+import type { Path } from '../values/problem.ts';
 import { largestDeviceA } from '../codes/deviceFor.ts';
 import { isAtLeastMm2 } from '../codes/leadSizes.ts';
 import { isMagnetic, MAGNETIC_BANDS } from '../codes/magneticTrip.ts';
@@ -22,6 +23,8 @@ export interface TypedDevice {
   /** The part in the network; undefined for the device of a circuit. */
   readonly part: Part | undefined;
   readonly circuitId: string | undefined;
+  /** What is not stated of a source that could feed a fault there: what the type opens is held against the others alone. */
+  readonly faultMissing: readonly Path[];
 }
 
 /** What comes of looking for types: those found, and the places for which the library has none. */
@@ -136,15 +139,19 @@ function fits({ line, device }: Place, type: ProtectiveDeviceType, needV: number
     (isAtLeastMm2(row.maxMm2, areaMm2.value) && isAtLeastMm2(areaMm2.value, row.minMm2));
   if (!isLanded) return false;
   // What can flow there is the same whatever stands there: the figures of a type are asked of it alone.
-  return isDc || isIsolator(type) || (type.breakingA ?? 0) >= faultA;
+  return isIsolator(type) || (type.breakingA ?? 0) >= faultA;
 }
 
-/** The most that any source drives into a fault at a place, A; what is not known of it is not held against a type. */
-function faultAt(installation: Installation, { line, device }: Place): number {
-  const currents = faultsAtDevice(installation, line, device).map(({ currentA }) =>
-    currentA.known ? currentA.value : 0,
-  );
-  return Math.max(0, ...currents);
+/** The most that any source of known current drives into a fault at a place, and what is not known of the others. */
+function faultAt(
+  installation: Installation,
+  { line, device }: Place,
+): { readonly mostA: number; readonly missing: readonly Path[] } {
+  const currents = faultsAtDevice(installation, line, device).map(({ currentA }) => currentA);
+  return {
+    mostA: Math.max(0, ...currents.map((one) => (one.known ? one.value : 0))),
+    missing: uniquePaths(currents.flatMap((one) => (one.known ? [] : one.missing))),
+  };
 }
 
 /** Whether its magnetic release lets a start pass for certain. */
@@ -187,18 +194,26 @@ export function typesForDevices(
         ? stringVoltageV(installation, part)
         : poleVoltageV(installation, place.line.names.filter((name) => name.startsWith('L')).length);
     if (rating === undefined || !needV.known) continue;
-    const faultA = faultAt(installation, place);
+    const fault = faultAt(installation, place);
     const able = types.filter(
       (one) =>
         one.ratedA >= rating.atLeastA - 1e-9 &&
         one.ratedA <= rating.atMostA + 1e-9 &&
-        fits(place, one, needV.value, faultA),
+        fits(place, one, needV.value, fault.mostA),
     );
     const startA = asked?.known === true ? (asked.value.question.start?.currentA ?? 0) : 0;
     const type = able.find((one) => standsStart(one, startA)) ?? able[0];
     const { label } = place.device;
     if (type === undefined) without.push(label);
-    else found.push({ label, type, part, circuitId: place.line.circuit?.id });
+    else
+      found.push({
+        label,
+        type,
+        part,
+        circuitId: place.line.circuit?.id,
+        // A switch opens no fault.
+        faultMissing: isIsolator(type) ? [] : fault.missing,
+      });
   }
   return { found, without };
 }

@@ -4,9 +4,9 @@ import { cableLines } from '../figures/wiring/cableLines.ts';
 import type { Installation } from '../installation/installation.ts';
 import { tableValueLabel } from '../codes/tableValues.ts';
 import { leastEarthing } from '../sizing/earthLines.ts';
-import { isEveryFaultKnown } from '../sizing/faultsOf.ts';
-import { judgeProtective, type ProtectiveAnswer } from '../sizing/protective.ts';
-import { guardsOf } from '../sizing/askLine.ts';
+import { judgeEarth } from '../sizing/judgeEarth.ts';
+import type { ProtectiveAnswer } from '../sizing/protective.ts';
+import { hasGuard } from '../sizing/askLine.ts';
 import { ownValues, tableValueWords } from '../sizing/judgeSize.ts';
 import type { SizeAnswer, SizeTest } from '../sizing/question.ts';
 import type { Smallest } from '../sizing/smallestSize.ts';
@@ -77,7 +77,7 @@ export function smallestWords(smallest: Smallest): string {
 
 function deviceWords({ deviceA, plannedDeviceA, device, line }: SizedLine): string {
   if (deviceA !== undefined) return `${formatNumber(deviceA)} A${device?.isFuse === true ? ' fuse' : ''}`;
-  if (guardsOf(line).length === 0 && line.circuit === undefined) return 'none here';
+  if (!hasGuard(line)) return 'none here';
   return plannedDeviceA === undefined ? 'none large enough' : `${plannedDeviceA} A planned`;
 }
 
@@ -103,7 +103,10 @@ const answerOf = (sized: SizedLine, test: SizeTest): SizeAnswer | undefined =>
     (answer) => answer.test === test,
   );
 
-function verdictOf({ chosen, line }: SizedLine): { readonly state: RowState; readonly words: string } {
+function verdictOf(
+  installation: Installation,
+  { chosen, line, question, deviceA }: SizedLine,
+): { readonly state: RowState; readonly words: string } {
   if (line.lengthM.known && line.lengthM.value === 0)
     return { state: 'unknown', words: 'a length of nought is none' };
   if (chosen === undefined) return { state: 'unknown', words: 'no size chosen' };
@@ -112,6 +115,16 @@ function verdictOf({ chosen, line }: SizedLine): { readonly state: RowState; rea
   const worst = chosen.worst ?? chosen.answers.find(({ state }) => state === 'tight');
   if (worst !== undefined)
     return { state: worst.state, words: `${TEST_TITLES[worst.test]}: ${worst.working()}` };
+  if (deviceA === undefined && hasGuard(line))
+    return {
+      state: 'unknown',
+      words: 'no rating of its device is stated that it could be held against; the rest is within',
+    };
+  if (question.faultsMissing.length > 0)
+    return {
+      state: 'unknown',
+      words: `not every short circuit is judged, missing: ${describePlaces(installation, question.faultsMissing)}; the rest is within`,
+    };
   return chosen.answers.some(({ test }) => test === 'drop')
     ? { state: 'within', words: 'within' }
     : { state: 'unknown', words: 'its length is not known, so its drop is not judged; the rest is within' };
@@ -227,23 +240,13 @@ function madeRow(
       cells: { ...NOTHING, ...own, verdict: `missing: ${describePlaces(installation, sized.missing)}` },
     };
   const { smallest, carried, protectiveMm2, chosen, question } = sized.value;
-  const verdict = verdictOf(sized.value);
+  const verdict = verdictOf(installation, sized.value);
   const areaMm2 = chosen?.areaMm2 ?? (smallest.kind === 'found' ? smallest.areaMm2 : undefined);
   const tableWords =
     areaMm2 === undefined
       ? []
       : ownValues(question, areaMm2).map((one) => `${tableValueLabel(one)}: ${tableValueWords(one)}`);
-  const stated = line.cable?.protectiveMm2;
-  const earth =
-    stated === undefined || chosen === undefined
-      ? undefined
-      : judgeProtective(
-          question,
-          chosen.areaMm2,
-          stated,
-          protectiveMm2,
-          isEveryFaultKnown(installation, line),
-        );
+  const earth = judgeEarth(sized.value);
   const isEarthWrong = earth !== undefined && earth.state !== 'within';
   return {
     ...base,

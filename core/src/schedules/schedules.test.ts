@@ -3,7 +3,7 @@ import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import type { Design } from '../design/schema.ts';
 import { compile } from '../installation/compile.ts';
 import { variantOf, withSwitchedSet } from '../testkit/bonding.ts';
-import { bank1, baseDesign, circuit1, stack1 } from '../testkit/designs.ts';
+import { bank1, baseDesign, circuit1, forget, stack1 } from '../testkit/designs.ts';
 import { labelSheet } from '../formats/labelSheet.ts';
 import { svgOf } from '../formats/svg.ts';
 import { cellsOf, rowsOf } from '../testkit/schedules.ts';
@@ -117,12 +117,20 @@ it('devices say whether they open on a fault, by what feeds it', () => {
 });
 
 it('a size of no table goes by the next thinner, and says so; a length of nought is none', () => {
-  const wired = (areaMm2: number, lengthM: number) =>
+  const wired = (areaMm2: number, lengthM: number, more: (d: Design) => void = () => undefined) =>
     cellsOf(
-      rowsOf('conductors', (d) => void (circuit1(d).cable = { areaMm2, lengthM })),
+      rowsOf('conductors', (d) => {
+        d.site.prospectiveFaultA = 6000;
+        Object.assign(circuit1(d), { cable: { areaMm2, lengthM }, device: { ratedA: 16, curve: 'C' } });
+        more(d);
+      }),
       { cable: 'Heat' },
     );
-  expect(wired(2, 5).verdict).toBe('within');
+  expect(wired(2, 10).verdict).toBe('within');
+  expect(wired(2, 10, (d) => forget(d.site, 'prospectiveFaultA')).verdict).toMatch(
+    /^not every short circuit is judged, missing: .*prospective.*; the rest is within$/i,
+  );
+  expect(wired(2, 10, (d) => forget(circuit1(d), 'device')).verdict).toMatch(/^no rating of its device/);
   expect(wired(2.5, 0).verdict).toBe('a length of nought is none');
   expect(wired(0.5, 5).verdict).toBe('its size is not tabulated for the way it is laid');
 });

@@ -60,6 +60,9 @@ export function governing(line: CableLine): LineDevice | undefined {
   }, undefined);
 }
 
+/** Whether a device has to stand ahead of a cable: of circuits always. */
+export const hasGuard = (line: CableLine): boolean => line.circuit !== undefined || guardsOf(line).length > 0;
+
 /** What the cable of a circuit is asked in, beside itself. */
 interface Surroundings {
   readonly site: Installation['site'];
@@ -105,15 +108,16 @@ export function askLine(installation: Installation, line: CableLine): Known<Aske
 }
 
 /** The same with the faults that it must stand: they follow from everything that can feed one. */
-export const withFaults = (installation: Installation, one: AskedLine): AskedLine => ({
-  ...one,
-  question: {
-    ...one.question,
-    faults: faultsOf(installation, one.line, one.deviceA, one.laidAs.laid.insulation),
-  },
-});
+export function withFaults(installation: Installation, one: AskedLine): AskedLine {
+  const { at, missing } = faultsOf(installation, one.line, one.deviceA, one.laidAs.laid.insulation);
+  return { ...one, question: { ...one.question, faults: at, faultsMissing: missing } };
+}
 
-const NO_FAULTS: ConductorQuestion['faults'] = () => [];
+/** Before anybody asks for them. */
+const NO_FAULTS: Pick<ConductorQuestion, 'faults' | 'faultsMissing'> = {
+  faults: () => [],
+  faultsMissing: [],
+};
 
 function asked(
   installation: Installation,
@@ -150,14 +154,13 @@ function asked(
   };
   const plannedDeviceA = nextDeviceA(
     profile,
-    demandA({ ...base, deviceA, faults: NO_FAULTS }),
+    demandA({ ...base, deviceA, ...NO_FAULTS }),
     carried.isBattery ? 'battery' : 'ac',
   );
-  const hasDevice = guardsOf(line).length > 0 || line.circuit !== undefined;
   const question: ConductorQuestion = {
     ...base,
-    deviceA: deviceA ?? (hasDevice ? plannedDeviceA : undefined),
-    faults: NO_FAULTS,
+    deviceA: deviceA ?? (hasGuard(line) ? plannedDeviceA : undefined),
+    ...NO_FAULTS,
   };
   return { line, carried, laidAs, question, device, deviceA, plannedDeviceA };
 }

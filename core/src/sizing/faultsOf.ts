@@ -4,6 +4,9 @@ import { INSULATION_C } from '../codes/ampacity.ts';
 import { fixedWiringOhm, leadOhm } from '../codes/leads.ts';
 import { bankFault } from '../figures/bank/bankFault.ts';
 import { bankOfSet } from '../figures/bank/ofSet.ts';
+import type { Circuit } from '../installation/facts.ts';
+import { all, field, type Known, uniquePaths } from '../values/known.ts';
+import type { Path } from '../values/problem.ts';
 import { circuitFaults, type FaultAnswer, type FaultSource } from '../figures/protection/faultProtection.ts';
 import { conductorM } from '../figures/wiring/conductorLength.ts';
 import type { CableLine } from '../figures/wiring/cableLine.ts';
@@ -18,25 +21,48 @@ const SOURCE_WORDS: Readonly<Record<FaultSource, string>> = {
 
 const LIMITED = 'the let-through that the maker of its breaker states may clear it';
 const SLOW = 'the slow release of its device may end it sooner';
+/** A size to ask with where any will do, mm². */
+const ANY_SIZE_MM2 = 1;
 /** From so many times its rating on every breaker opens at once, whatever its curve. */
 const EVERY_CURVE = 20;
 
-function faultOf({ source, currentA, lastsMs, trip }: FaultAnswer, clearS: number): Fault {
+/** The faults that a cable must stand, and what is not stated of the sources that could feed more of them. */
+export interface Faults {
+  /** Those of the sources that are known, at the far end of a cable of a size. */
+  readonly at: (areaMm2: number) => readonly Fault[];
+  readonly missing: readonly Path[];
+}
+
+const NO_FAULTS: Faults = { at: () => [], missing: [] };
+const notKnown = (...missing: readonly Path[]): Faults => ({ at: () => [], missing });
+
+function faultOf({ source, mostA, lastsMs, trip }: FaultAnswer, clearS: number): Fault {
   const lastsS = lastsMs === undefined ? ADIABATIC_S : Math.min(lastsMs / 1000, ADIABATIC_S);
   return trip === 'yes'
-    ? { label: SOURCE_WORDS[source], currentA, timeS: Math.min(clearS, lastsS), unless: LIMITED }
-    : { label: SOURCE_WORDS[source], currentA, timeS: lastsS, unless: SLOW };
+    ? {
+        label: SOURCE_WORDS[source],
+        currentA: mostA,
+        timeS: Math.min(clearS, lastsS),
+        unless: LIMITED,
+      }
+    : { label: SOURCE_WORDS[source], currentA: mostA, timeS: lastsS, unless: SLOW };
 }
 
 /** Faults at the far end of a circuit with a cable of a size, by what feeds them. */
-function ofCircuit(installation: Installation, line: CableLine): (areaMm2: number) => readonly Fault[] {
-  const { circuit } = line;
+function ofCircuit(installation: Installation, circuit: Circuit): Faults {
+  if (circuit.partitionId === undefined) return notKnown(['circuits', circuit.id, 'partitionId']);
   const clearS = installation.defaults.faultClearS.value;
-  if (circuit === undefined) return () => [];
-  return (areaMm2) =>
-    circuitFaults(installation, { ...circuit, cable: { ...circuit.cable, areaMm2 } }).flatMap(({ answer }) =>
-      answer.known ? [faultOf(answer.value, clearS)] : [],
+  const answersWith = (areaMm2: number | undefined): readonly Known<FaultAnswer>[] =>
+    circuitFaults(installation, { ...circuit, cable: { ...circuit.cable, areaMm2 } }).map(
+      ({ answer }) => answer,
     );
+  // Which sources are known does not hang on the size: any will do to ask.
+  const missing = answersWith(ANY_SIZE_MM2).flatMap((answer) => (answer.known ? [] : answer.missing));
+  return {
+    at: (areaMm2) =>
+      answersWith(areaMm2).flatMap((answer) => (answer.known ? [faultOf(answer.value, clearS)] : [])),
+    missing: uniquePaths(missing),
+  };
 }
 
 /** A fault that the battery drives through both poles of a lead: I = U / (R_bank + R_lead). */
@@ -45,64 +71,79 @@ function ofBattery(
   line: CableLine,
   stackId: string,
   insulation: Insulation,
-): (areaMm2: number) => readonly Fault[] {
+): Faults {
   const compiled = installation.stacks.find(({ stack }) => stack.id === stackId);
   const bank = compiled && bankOfSet(compiled);
-  if (compiled === undefined || bank?.known !== true || bank.value === 'none') return () => [];
+  if (compiled === undefined || bank === undefined) return NO_FAULTS;
+  if (!bank.known) return notKnown(...bank.missing);
+  if (bank.value === 'none') return NO_FAULTS;
   const { maxV } = bank.value;
-  const fault = bankFault(compiled, bank.value);
-  const { lengthM } = line;
-  if (!fault.known || !lengthM.known) return () => [];
-  const { ohm } = fault.value;
-  return (areaMm2) => [
-    {
-      label: 'fed by the bank',
-      currentA: maxV / (ohm + 2 * leadOhm(lengthM.value, areaMm2, INSULATION_C[insulation])),
-      timeS: installation.defaults.faultClearS.value,
-      unless: 'the let-through that the maker of its device states may clear it',
-    },
-  ];
+  const given = all({ fault: bankFault(compiled, bank.value), lengthM: line.lengthM });
+  if (!given.known) return notKnown(...given.missing);
+  const { fault, lengthM } = given.value;
+  return {
+    at: (areaMm2) => [
+      {
+        label: 'fed by the bank',
+        currentA: maxV / (fault.ohm + 2 * leadOhm(lengthM, areaMm2, INSULATION_C[insulation])),
+        timeS: installation.defaults.faultClearS.value,
+        unless: 'the let-through that the maker of its device states may clear it',
+      },
+    ],
+    missing: [],
+  };
 }
 
-/** A fault that the grid feeds, where its device opens at once whatever its curve. */
+/**
+ * A fault that the grid feeds, where its device opens at once whatever its curve. What inverters and generators give for their few
+ * hundred milliseconds is less than a cable for their load stands, and asks for nothing here.
+ */
 function ofGrid(
   installation: Installation,
   line: CableLine,
   deviceA: number,
   insulation: Insulation,
-): (areaMm2: number) => readonly Fault[] {
-  const { site, lineVoltageV, defaults } = installation;
-  const lengthM = conductorM(installation, line);
-  const { prospectiveFaultA } = site;
-  if (site.grid === 'none' || prospectiveFaultA === undefined || !lengthM.known || !lineVoltageV.known)
-    return () => [];
-  return (areaMm2) => {
-    const cableOhm = 2 * fixedWiringOhm(lengthM.value, areaMm2, INSULATION_C[insulation]);
-    const currentA = lineVoltageV.value / (lineVoltageV.value / prospectiveFaultA + cableOhm);
-    return currentA < EVERY_CURVE * deviceA
-      ? []
-      : [{ label: SOURCE_WORDS.grid, currentA, timeS: defaults.faultClearS.value, unless: LIMITED }];
+): Faults {
+  const { site, defaults } = installation;
+  if (site.grid === 'none') return NO_FAULTS;
+  const given = all({
+    prospectiveA: field(site.prospectiveFaultA, 'site', 'prospectiveFaultA'),
+    lengthM: conductorM(installation, line),
+    volts: installation.lineVoltageV,
+  });
+  if (!given.known) return notKnown(...given.missing);
+  const { prospectiveA, lengthM, volts } = given.value;
+  return {
+    at: (areaMm2) => {
+      const cableOhm = 2 * fixedWiringOhm(lengthM, areaMm2, INSULATION_C[insulation]);
+      // A supply that is all reactance ahead of a cable that is all resistance gives the most.
+      const currentA = volts / Math.hypot(volts / prospectiveA, cableOhm);
+      return currentA < EVERY_CURVE * deviceA
+        ? []
+        : [{ label: SOURCE_WORDS.grid, currentA, timeS: defaults.faultClearS.value, unless: LIMITED }];
+    },
+    missing: [],
   };
 }
 
-/** The faults that a cable must stand until its device opens; none where the device, the length or the source is not known. */
+/**
+ * The faults that a cable must stand until its device opens; none where it has no device. Cables are taken as hot as their insulation
+ * allows, where k is tabulated: a cold one lets more through, and has as much further to go (PVC: 1.20 times the current, and from 20 °C
+ * k is 150 and not 115).
+ */
 export function faultsOf(
   installation: Installation,
   line: CableLine,
   deviceA: number | undefined,
   insulation: Insulation,
-): (areaMm2: number) => readonly Fault[] {
-  if (line.circuit !== undefined) return ofCircuit(installation, line);
+): Faults {
+  if (line.circuit !== undefined) return ofCircuit(installation, line.circuit);
   const isLimited = line.use === 'pv' || line.use === 'control' || line.use === 'earth';
-  if (deviceA === undefined || isLimited) return () => [];
+  if (deviceA === undefined || isLimited) return NO_FAULTS;
   if (line.use === 'ac') return ofGrid(installation, line, deviceA, insulation);
   const stackId = line.branch?.stackId ?? stackOfEnds(installation, line);
-  return stackId === undefined ? () => [] : ofBattery(installation, line, stackId, insulation);
+  return stackId === undefined ? NO_FAULTS : ofBattery(installation, line, stackId, insulation);
 }
-
-/** Whether what every source drives into the end of a cable is known: of circuits alone it is worked out for each source. */
-export const isEveryFaultKnown = (installation: Installation, { circuit }: CableLine): boolean =>
-  circuit !== undefined && circuitFaults(installation, circuit).every(({ answer }) => answer.known);
 
 function stackOfEnds({ network }: Installation, { ends }: CableLine): string | undefined {
   if (!network.known) return undefined;

@@ -55,9 +55,6 @@ export function earthingMm2(profile: CodeProfileName, serviceMm2: number): numbe
   return ampacityNa.find((row) => row.size === size)?.areaMm2 ?? 0;
 }
 
-/** A cold cable lets at most so much more through than one at the 90 °C that fault currents are worked out at, R20 · (234.5 + 90) / 254.5. */
-const COLD_MORE = (234.5 + 90) / 254.5;
-
 /** A protective conductor of stated size against what it has to be. */
 export interface ProtectiveAnswer {
   readonly statedMm2: number;
@@ -84,7 +81,6 @@ export function judgeProtective(
   if (profile !== 'metric') return { ...byTable, state: 'over' };
   const k = ADIABATIC_K[laid.insulation];
   const worst = (isEveryFaultKnown ? faults(lineMm2) : [])
-    .map(({ label, timeS, currentA }) => ({ label, timeS, currentA: currentA * COLD_MORE }))
     .map((fault) => ({ fault, leastMm2: (fault.currentA * Math.sqrt(fault.timeS)) / k }))
     .sort((a, b) => b.leastMm2 - a.leastMm2)[0];
   if (worst === undefined)
@@ -98,7 +94,7 @@ export function judgeProtective(
     statedMm2,
     leastMm2,
     state: statedMm2 >= leastMm2 ? 'within' : 'over',
-    working: `thinner than the ${leadSizeWords(tableMm2)} by table; ${fault.label}, its cable cold: √(${round(fault.currentA)}² · ${round(fault.timeS)}) / ${k} = ${round(leastMm2)} mm²`,
+    working: `thinner than the ${leadSizeWords(tableMm2)} by table; ${fault.label}: √(${round(fault.currentA)}² · ${round(fault.timeS)}) / ${k} = ${round(leastMm2)} mm²`,
   };
 }
 

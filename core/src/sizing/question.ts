@@ -2,6 +2,7 @@ import type { System } from '../figures/wiring/carried.ts';
 import type { Insulation } from '../codes/cableKinds.ts';
 import type { Laid } from '../codes/ampacity.ts';
 import type { CodeProfileName } from '../codes/profile.ts';
+import type { Path } from '../values/problem.ts';
 
 /** A fault that a conductor must stand until something ends it. */
 export interface Fault {
@@ -46,6 +47,8 @@ export interface ConductorQuestion {
     { readonly currentA: number; readonly powerFactor: number; readonly dropLimit: number } | undefined;
   /** Faults at its far end, for a conductor of a size. */
   readonly faults: (areaMm2: number) => readonly Fault[];
+  /** What is not stated of sources that could feed one: the faults above are only those of the others. */
+  readonly faultsMissing: readonly Path[];
   readonly terminals: readonly TerminalRange[];
 }
 

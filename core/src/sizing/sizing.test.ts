@@ -33,6 +33,7 @@ const question = (profile: ConductorQuestion['profile'], { laid, ...over }: Aske
   dropLimit: 0.05,
   start: undefined,
   faults: () => [],
+  faultsMissing: [],
   terminals: [],
   ...over,
   laid: {

@@ -3,8 +3,7 @@ import type { CableLine } from '../../figures/wiring/cableLine.ts';
 import { cableLines } from '../../figures/wiring/cableLines.ts';
 import type { Installation } from '../../installation/installation.ts';
 import { leastEarthing } from '../../sizing/earthLines.ts';
-import { isEveryFaultKnown } from '../../sizing/faultsOf.ts';
-import { judgeProtective } from '../../sizing/protective.ts';
+import { judgeEarth } from '../../sizing/judgeEarth.ts';
 import { sizeLine } from '../../sizing/sizeLine.ts';
 import type { Path } from '../../values/problem.ts';
 import { type Check, type CheckContext, judge, NO_WORKING, checkOf } from '../check.ts';
@@ -32,14 +31,7 @@ function heldOf(installation: Installation, line: CableLine): Held | undefined {
   if (line.cable === undefined || statedMm2 === undefined || !line.areaMm2.known) return undefined;
   const sized = sizeLine(installation, line);
   if (sized?.known !== true) return undefined;
-  const { question, protectiveMm2 } = sized.value;
-  const answer = judgeProtective(
-    question,
-    line.areaMm2.value,
-    statedMm2,
-    protectiveMm2,
-    isEveryFaultKnown(installation, line),
-  );
+  const answer = judgeEarth(sized.value);
   if (answer === undefined) return undefined;
   const { leastMm2, working } = answer;
   const path = ['wiring', 'cables', line.cable.id, 'protectiveMm2'];

@@ -25,8 +25,10 @@ export type FaultSource = 'grid' | 'island' | 'generator';
 
 export interface FaultAnswer {
   readonly source: FaultSource;
-  /** Line to neutral at the end of the circuit, A. */
+  /** Line to neutral at the end of the circuit, A: the least there is, by which a release is judged. */
   readonly currentA: number;
+  /** The most there is, by which the heat in a conductor is judged, A. */
+  readonly mostA: number;
   /** For how long the source gives it, ms; undefined: for as long as it takes. */
   readonly lastsMs: number | undefined;
   readonly trip: Trip;
@@ -94,6 +96,10 @@ const cableOhm = (installation: Installation, circuit: Circuit): Known<number> =
 const throughLoop = ({ lineVoltageV, cableOhm: ohm }: Loop, prospectiveA: number): number =>
   lineVoltageV / (lineVoltageV / prospectiveA + ohm);
 
+/** I = V / √((V / I_p)² + R²): a supply that is all reactance ahead of a cable that is all resistance gives the most. */
+const mostThroughLoop = ({ lineVoltageV, cableOhm: ohm }: Loop, prospectiveA: number): number =>
+  lineVoltageV / Math.hypot(lineVoltageV / prospectiveA, ohm);
+
 /** I = min(I_source, V / |Z|): a source of limited current drives it through any cable that its voltage can. */
 const limited = ({ lineVoltageV, cableOhm: ohm }: Loop, sourceA: number): number =>
   ohm === 0 ? sourceA : Math.min(sourceA, lineVoltageV / ohm);
@@ -120,8 +126,9 @@ function islandAnswer(
   const values = faults.flatMap((one) => (one.known ? [one.value] : []));
   const unknown = faults.find((one) => !one.known);
   if (unknown !== undefined) return unknown;
-  const { currentA, lastsMs } = weakest(values);
-  return known({ source: 'island', currentA: limited(loop, currentA), lastsMs });
+  const { currentA: sourceA, lastsMs } = weakest(values);
+  const currentA = limited(loop, sourceA);
+  return known({ source: 'island', currentA, mostA: currentA, lastsMs });
 }
 
 function answersOf(
@@ -161,6 +168,7 @@ function answersOf(
             mapKnown(field(site.prospectiveFaultA, 'site', 'prospectiveFaultA'), (prospectiveA) => ({
               source: 'grid',
               currentA: throughLoop(way, prospectiveA),
+              mostA: mostThroughLoop(way, prospectiveA),
               lastsMs: undefined,
             })),
           ),
@@ -176,11 +184,10 @@ function answersOf(
         ]),
     ...own.map((set) =>
       judged('generator', (way) =>
-        mapKnown(generatorFault(set, way.lineVoltageV), ({ currentA, lastsMs }) => ({
-          source: 'generator',
-          currentA: limited(way, currentA),
-          lastsMs,
-        })),
+        mapKnown(generatorFault(set, way.lineVoltageV), ({ currentA: sourceA, lastsMs }) => {
+          const currentA = limited(way, sourceA);
+          return { source: 'generator', currentA, mostA: currentA, lastsMs };
+        }),
       ),
     ),
   ];
