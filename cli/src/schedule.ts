@@ -2,6 +2,7 @@ import {
   compile,
   type Design,
   SAMPLE_TYPES,
+  type Schedule,
   scheduleOf,
   type ScheduleKind,
   type RowState,
@@ -19,13 +20,26 @@ export interface ScheduleReport {
     readonly state: RowState | undefined;
     readonly cells: Readonly<Record<string, string | number | null>>;
   }[];
+  /** What the rows come to, where they come to something. */
+  readonly totals?: Pick<ScheduleReport, 'title' | 'columns' | 'rows'>;
 }
+
+const rowsOf = ({ rows }: Schedule): ScheduleReport['rows'] =>
+  rows.map(({ id, state, cells }) => ({ id, state, cells }));
 
 /** One schedule of a design. */
 export function scheduleReport(design: Design, kind: ScheduleKind): ScheduleReport {
   const installation = compile(design, SAMPLE_TYPES);
-  const { title, notes, columns, rows } = scheduleOf(kind, { design, catalogue: SAMPLE_TYPES, installation });
-  return { kind, title, notes, columns, rows: rows.map(({ id, state, cells }) => ({ id, state, cells })) };
+  const schedule = scheduleOf(kind, { design, catalogue: SAMPLE_TYPES, installation });
+  const { title, notes, columns, totals } = schedule;
+  return {
+    kind,
+    title,
+    notes,
+    columns,
+    rows: rowsOf(schedule),
+    ...(totals && { totals: { title: totals.title, columns: totals.columns, rows: rowsOf(totals) } }),
+  };
 }
 
 /** The same as a sheet: an empty cell where something is not known, and what begins like a formula stays text. */

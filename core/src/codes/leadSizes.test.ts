@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { largestDeviceA, nextDeviceA } from './deviceFor.ts';
 import { leadAmpacityA } from './leadAmpacity.ts';
 import { leadOhm } from './leads.ts';
-import { leadSizeWords, readLeadSize } from './leadSizes.ts';
+import { leadSizeWords, rangeWords, readLeadSize, thickestWords, thinnestWords } from './leadSizes.ts';
 
 describe('a size as it is written', () => {
   it.each([
@@ -24,6 +24,17 @@ describe('a size as it is written', () => {
   it('is shown by its name', () => {
     expect(leadSizeWords(107)).toBe('4/0 AWG');
     expect(leadSizeWords(50)).toBe('50 mm²');
+  });
+
+  // 2 AWG is 33.6 mm² and 1 AWG 42.4; 14 AWG is 2.08.
+  it('what a terminal takes is told in the sizes of the profile', () => {
+    expect(rangeWords('north-american', 1, 35)).toBe('14 AWG to 2 AWG (1 to 35 mm²)');
+    expect(rangeWords('metric', 1, 35)).toBe('1 to 35 mm²');
+    expect(thickestWords('north-american', 35)).toBe('2 AWG (35 mm²)');
+    expect(thinnestWords('north-american', 4)).toBe('10 AWG (4 mm²)');
+    // 1/0 AWG is 53.5 mm²: 53 and 54 mm² are it.
+    expect(thickestWords('north-american', 53)).toBe('1/0 AWG (53 mm²)');
+    expect(thickestWords('north-american', 1)).toBe('1 mm²');
   });
 });
 

@@ -1,4 +1,5 @@
-import { isAtLeastMm2, leadSizeWords } from '../codes/leadSizes.ts';
+import { isAtLeastMm2, leadSizeWords, thickestWords } from '../codes/leadSizes.ts';
+import type { CodeProfileName } from '../codes/profile.ts';
 import type { CableLine } from '../figures/wiring/cableLine.ts';
 import { cableLines } from '../figures/wiring/cableLines.ts';
 import type { Installation } from '../installation/installation.ts';
@@ -64,12 +65,12 @@ const COLUMNS: readonly Column<Key>[] = [
 ];
 
 /** The smallest size in words. */
-export function smallestWords(smallest: Smallest): string {
+export function smallestWords(smallest: Smallest, profile: CodeProfileName): string {
   switch (smallest.kind) {
     case 'found':
       return leadSizeWords(smallest.areaMm2);
     case 'too thick for its terminals':
-      return `${leadSizeWords(smallest.areaMm2)}, and its terminals take ${leadSizeWords(smallest.mostMm2)}`;
+      return `${leadSizeWords(smallest.areaMm2)}, and its terminals take ${thickestWords(profile, smallest.mostMm2)}`;
     case 'none':
       return 'none in the table';
   }
@@ -257,7 +258,7 @@ function madeRow(
       because: carried.because,
       device: deviceWords(sized.value),
       laid: laidWords(sized.value),
-      smallest: smallestWords(smallest),
+      smallest: smallestWords(smallest, question.profile),
       governs:
         smallest.kind === 'found' && smallest.governs !== undefined ? TEST_TITLES[smallest.governs] : '',
       drop: percent(answerOf(sized.value, 'drop')?.value),

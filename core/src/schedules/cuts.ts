@@ -5,7 +5,7 @@ import { conductorM } from '../figures/wiring/conductorLength.ts';
 import { cableLines } from '../figures/wiring/cableLines.ts';
 import type { Installation } from '../installation/installation.ts';
 import type { Remnant } from '../installation/facts.ts';
-import { cutPlan, type Piece } from '../sizing/cutting.ts';
+import { type CutPlan, cutPlan, type Piece } from '../sizing/cutting.ts';
 import { counted, formatNumber } from '../words/quantity.ts';
 import { groupBy } from '../values/groupBy.ts';
 import type { Column, Row, Schedule } from './table.ts';
@@ -19,6 +19,19 @@ const COLUMNS: readonly Column<Key>[] = [
   { key: 'length', title: 'Its length', unit: 'm' },
   { key: 'cuts', title: 'Pieces' },
   { key: 'left', title: 'Left', unit: 'm' },
+];
+
+type TotalKey = 'conductor' | 'pieces' | 'needed' | 'van' | 'buy' | 'stock' | 'least' | 'left';
+
+const TOTAL_COLUMNS: readonly Column<TotalKey>[] = [
+  { key: 'conductor', title: 'Conductor' },
+  { key: 'pieces', title: 'Pieces' },
+  { key: 'needed', title: 'In all', unit: 'm' },
+  { key: 'van', title: 'Out of the van', unit: 'm' },
+  { key: 'buy', title: 'Lengths to buy' },
+  { key: 'stock', title: 'Each', unit: 'm' },
+  { key: 'least', title: 'No plan buys fewer than' },
+  { key: 'left', title: 'Left over', unit: 'm' },
 ];
 
 /** Length in which conductors are bought where nobody has said it, m. */
@@ -122,6 +135,65 @@ function piecesWords(pieces: readonly Piece[]): string {
     .join(' | ');
 }
 
+const sumOf = (lengths: readonly number[]): number =>
+  Number(lengths.reduce((sum, one) => sum + one, 0).toFixed(3));
+
+/** The length in which a conductor is bought: as said of its size, of all sizes, or planned, m. */
+const stockOf = ({ wiring }: Installation, areaMm2: number): number =>
+  wiring?.stock?.find((one) => one.areaMm2 === areaMm2)?.lengthM ??
+  wiring?.stock?.find((one) => one.areaMm2 === undefined)?.lengthM ??
+  PLANNED_STOCK_M;
+
+const cutRows = (words: string, { cuts, tooLong }: CutPlan): Row<Key>[] => [
+  ...cuts.map((cut, at) => ({
+    id: `${words} ${at + 1}`,
+    partIds: [],
+    cells: {
+      conductor: words,
+      from: cut.atHandId === undefined ? 'bought length' : 'from the van',
+      length: cut.lengthM,
+      cuts: piecesWords(cut.pieces),
+      left: Number(cut.leftM.toFixed(3)),
+    },
+  })),
+  ...tooLong.map((piece) => ({
+    id: `${words} ${piece.id}`,
+    partIds: [],
+    state: 'over' as const,
+    cells: {
+      conductor: words,
+      from: 'no length is long enough',
+      length: null,
+      cuts: piecesWords([piece]),
+      left: null,
+    },
+  })),
+];
+
+function totalRow(
+  words: string,
+  wanted: readonly Wanted[],
+  { cuts, tooLong, bought, leastBought }: CutPlan,
+  stockM: number,
+): Row<TotalKey> {
+  const ofVan = cuts.filter(({ atHandId }) => atHandId !== undefined);
+  return {
+    id: words,
+    partIds: [],
+    ...(tooLong.length > 0 ? { state: 'over' as const } : {}),
+    cells: {
+      conductor: words,
+      pieces: wanted.length,
+      needed: sumOf(wanted.map(({ piece }) => piece.lengthM)),
+      van: sumOf(ofVan.flatMap(({ pieces }) => pieces.map(({ lengthM }) => lengthM))),
+      buy: bought,
+      stock: stockM,
+      least: leastBought,
+      left: sumOf(cuts.map(({ leftM }) => leftM)),
+    },
+  };
+}
+
 /** What is cut from what, by size: the van first, as few bought lengths as can be, and the waste. */
 export function cutSchedule(installation: Installation): Schedule<Key> {
   const found = cableLines(installation);
@@ -131,14 +203,12 @@ export function cutSchedule(installation: Installation): Schedule<Key> {
   const { wiring } = installation;
   const van = new Van(wiring?.remnants ?? []);
   const rows: Row<Key>[] = [];
+  const totals: Row<TotalKey>[] = [];
   const notes: string[] = [];
   for (const [words, some] of [...groups].sort(([a], [b]) => a.localeCompare(b, 'en', { numeric: true }))) {
     const kind = some[0]?.kind;
     if (kind === undefined) continue;
-    const stockM =
-      wiring?.stock?.find(({ areaMm2 }) => areaMm2 === kind.areaMm2)?.lengthM ??
-      wiring?.stock?.find(({ areaMm2 }) => areaMm2 === undefined)?.lengthM ??
-      PLANNED_STOCK_M;
+    const stockM = stockOf(installation, kind.areaMm2);
     const plan = cutPlan(
       some.map(({ piece }) => piece),
       van.atHand(kind),
@@ -146,36 +216,8 @@ export function cutSchedule(installation: Installation): Schedule<Key> {
       wiring?.kerfM ?? 0,
     );
     van.take(new Set(plan.cuts.map(({ atHandId }) => atHandId)));
-    plan.cuts.forEach((cut, at) =>
-      rows.push({
-        id: `${words} ${at + 1}`,
-        partIds: [],
-        cells: {
-          conductor: words,
-          from: cut.atHandId === undefined ? 'bought length' : 'from the van',
-          length: cut.lengthM,
-          cuts: piecesWords(cut.pieces),
-          left: Number(cut.leftM.toFixed(3)),
-        },
-      }),
-    );
-    for (const piece of plan.tooLong)
-      rows.push({
-        id: `${words} ${piece.id}`,
-        partIds: [],
-        state: 'over',
-        cells: {
-          conductor: words,
-          from: 'no length is long enough',
-          length: null,
-          cuts: piecesWords([piece]),
-          left: null,
-        },
-      });
-    const neededM = some.reduce((sum, { piece }) => sum + piece.lengthM, 0);
-    notes.push(
-      `${words}: ${formatNumber(neededM)} m in ${counted(some.length, 'piece')}; ${counted(plan.bought, 'length')} of ${formatNumber(stockM)} m to buy, and no way of cutting buys fewer than ${plan.leastBought}.`,
-    );
+    rows.push(...cutRows(words, plan));
+    totals.push(totalRow(words, some, plan, stockM));
   }
   const whole = van.leftWhole();
   if (whole.length > 0)
@@ -189,5 +231,12 @@ export function cutSchedule(installation: Installation): Schedule<Key> {
     notes.push(
       `${counted(open, 'cable')} ${open === 1 ? 'is' : 'are'} not in this list: length or size is not known.`,
     );
-  return { kind: 'cuts', title: 'Cut list', columns: COLUMNS, rows, notes };
+  return {
+    kind: 'cuts',
+    title: 'Cut list',
+    columns: COLUMNS,
+    rows,
+    notes,
+    totals: { kind: 'cuts', title: 'What to buy', columns: TOTAL_COLUMNS, rows: totals, notes: [] },
+  };
 }

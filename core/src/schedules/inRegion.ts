@@ -10,6 +10,11 @@ const inFeet = (cell: Cell | undefined): Cell =>
 /** A schedule with its lengths in the unit of the region: columns in metres, and cells whose unit stands beside them. */
 export function inRegion(schedule: Schedule, unit: LengthUnit): Schedule {
   if (unit === 'm') return schedule;
+  const { totals, ...own } = schedule;
+  return totals === undefined ? inFeetAll(own) : { ...inFeetAll(own), totals: inFeetAll(totals) };
+}
+
+function inFeetAll(schedule: Schedule): Schedule {
   const columns = schedule.columns.map((column) =>
     column.unit === 'm' ? { ...column, unit: 'ft' } : column,
   );

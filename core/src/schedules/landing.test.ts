@@ -6,6 +6,7 @@ import type { Design } from '../design/schema.ts';
 import { addLoad, bank1, baseDesign, circuit1, stack1 } from '../testkit/designs.ts';
 import { withStrings } from '../testkit/wired.ts';
 import { cellsOf, rowsOf, scheduleWith } from '../testkit/schedules.ts';
+import { inRegion } from './inRegion.ts';
 
 describe('terminations', () => {
   it('take end, strip, torque, tool and pull from type and size', () => {
@@ -85,7 +86,7 @@ describe('terminations', () => {
 
 describe('cuts', () => {
   it('cover the van first and say what cannot be cut', () => {
-    const rows = rowsOf('cuts', (d) => {
+    const { rows, totals } = scheduleWith('cuts', (d) => {
       addLoad(d, 'far', ['L1']);
       circuit1(d).cable = { lengthM: 12, areaMm2: 2.5 };
       Object.assign(d.circuits[1] ?? {}, { cable: { lengthM: 130, areaMm2: 2.5 } });
@@ -102,6 +103,14 @@ describe('cuts', () => {
       ['from the van', 15, 3],
       ['no length is long enough', null, null],
     ]);
+    // 12 of 142 m come out of the van, and of the 15 m there 3 are left; nothing is bought that could hold 130 m.
+    expect(totals?.rows.find(({ id }) => id === 'cable of 3 cores, 2.5 mm²')).toMatchObject({
+      state: 'over',
+      cells: { pieces: 2, needed: 142, van: 12, buy: 0, stock: 50, least: 0, left: 3 },
+    });
+    // 3.28084 ft to the metre.
+    const feet = totals && inRegion({ ...totals, totals }, 'ft').totals;
+    expect(feet?.rows.find(({ id }) => id === 'cable of 3 cores, 2.5 mm²')?.cells.needed).toBe(465.9);
   });
 
   it('cut what is left at the ends with the length between them, of all cables but leads of the battery', () => {

@@ -49,4 +49,6 @@ export interface Schedule<Key extends string = string> {
   readonly rows: readonly Row<Key>[];
   /** What somebody should know before reading it, each a sentence. */
   readonly notes: readonly string[];
+  /** What its rows come to, as a table that is read first. */
+  readonly totals?: Schedule;
 }

@@ -1,6 +1,6 @@
 import type { TerminalRow } from '../catalogue/common.ts';
 import type { DeliveryTick } from '../design/delivery.ts';
-import { leadSizeWords } from '../codes/leadSizes.ts';
+import { leadSizeWords, namedIn, thickestWords, thinnestWords } from '../codes/leadSizes.ts';
 import { endFor, type EndKind, isClicked, pullN, toolFor } from '../codes/terminations.ts';
 import type { CableLine, End, LineDevice } from '../figures/wiring/cableLine.ts';
 import { cableLines } from '../figures/wiring/cableLines.ts';
@@ -182,10 +182,10 @@ const terminalOf = ({ place, name }: Landing): string => `${place.placeId} ${nam
 function fitNotes(row: TerminalRow, areaMm2: number | undefined, together: number): string[] {
   return [
     ...(areaMm2 !== undefined && areaMm2 > row.maxMm2 * 1.02
-      ? [`too thick: it takes ${row.maxMm2} mm² at most`]
+      ? [`too thick: it takes ${thickestWords(namedIn(areaMm2), row.maxMm2)} at most`]
       : []),
     ...(areaMm2 !== undefined && areaMm2 * 1.02 < row.minMm2
-      ? [`too thin: it takes ${row.minMm2} mm² at least`]
+      ? [`too thin: it takes ${thinnestWords(namedIn(areaMm2), row.minMm2)} at least`]
       : []),
     ...(row.mostConductors !== undefined && together > row.mostConductors
       ? [`${together} conductors, and it takes ${row.mostConductors}`]

@@ -50,6 +50,8 @@ describe('cutting', () => {
     const plan = cutPlan(pieces(12, 3), hand(4), 10);
     expect(plan.tooLong.map(({ lengthM }) => lengthM)).toEqual([12]);
     expect(plan.bought).toBe(0);
+    // The second of twelve has no place: of it nothing is bought, and nothing has to be.
+    expect(cutPlan(pieces(12, 12), hand(12.5), 10)).toMatchObject({ bought: 0, leastBought: 0 });
     expect(cutPlan(pieces(12, 12), hand(12.5), 10).tooLong).toHaveLength(1);
   });
 

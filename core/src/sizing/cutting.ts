@@ -217,6 +217,7 @@ export function cutPlan(
   const least = leastBought(problem);
   const bins = searched(problem, filled(problem), least);
   const placed = new Set(bins.flatMap((bin) => bin.pieces));
+  const isWhole = placed.size === fitting.length;
   return {
     cuts: bins.map(({ atHandId, mm, leftMm, pieces: inside }) => ({
       atHandId,
@@ -227,6 +228,9 @@ export function cutPlan(
     // A length at hand holds one piece that no bought one could; a second such piece has no place.
     tooLong: [...tooLong, ...fitting.filter((_, index) => !placed.has(index))],
     bought: boughtOf(bins),
-    leastBought: least,
+    // Of what has no place nothing is bought.
+    leastBought: isWhole
+      ? least
+      : leastBought({ ...problem, mm: problem.mm.filter((_, index) => placed.has(index)) }),
   };
 }

@@ -1,6 +1,6 @@
 import { ADIABATIC_K, ampacityOf, columnA, factorsOf, tabulatedRow } from '../codes/ampacity.ts';
 import { largestDeviceA, smallConductorA } from '../codes/deviceFor.ts';
-import { leadSizeWords } from '../codes/leadSizes.ts';
+import { leadSizeWords, rangeWords } from '../codes/leadSizes.ts';
 import { codeProfile } from '../codes/profile.ts';
 import type { TableValue } from '../codes/tableValues.ts';
 import { dropV } from './drop.ts';
@@ -219,7 +219,7 @@ function adiabatic({ faults, laid, parallel }: ConductorQuestion, areaMm2: numbe
   ];
 }
 
-function fitting({ terminals }: ConductorQuestion, areaMm2: number): SizeAnswer[] {
+function fitting({ terminals, profile }: ConductorQuestion, areaMm2: number): SizeAnswer[] {
   return terminals.map(({ label, minMm2, maxMm2 }): SizeAnswer => {
     const isThin = areaMm2 * SAME_SIZE < minMm2;
     const isThick = areaMm2 > maxMm2 * SAME_SIZE;
@@ -229,7 +229,7 @@ function fitting({ terminals }: ConductorQuestion, areaMm2: number): SizeAnswer[
       value: areaMm2,
       limit: isThin ? minMm2 : maxMm2,
       unit: 'mm²',
-      working: () => `${label} takes ${minMm2} to ${maxMm2} mm²`,
+      working: () => `${label} takes ${rangeWords(profile, minMm2, maxMm2)}`,
     };
   });
 }

@@ -1,4 +1,4 @@
-import { leadSizeWords } from '../../codes/leadSizes.ts';
+import { leadSizeWords, rangeWords } from '../../codes/leadSizes.ts';
 import type { Network, Port, Run } from '../../installation/network.ts';
 import { remember } from '../../values/remember.ts';
 import { type Check, judge, NO_WORKING, checkOf } from '../check.ts';
@@ -63,7 +63,7 @@ export const wiringTerminals: Check<'wiring.terminals'> = checkOf({
               data: {
                 size: leadSizeWords(areaMm2),
                 port: `${port.label} of ${labelOf(network, port.partId)}`,
-                range: `${minMm2} to ${maxMm2} mm²`,
+                range: rangeWords(context.installation.site.codeProfile ?? 'metric', minMm2, maxMm2),
               },
               working: () => ({
                 ...NO_WORKING,

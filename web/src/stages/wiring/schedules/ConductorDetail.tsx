@@ -50,7 +50,7 @@ function Working({
   readonly onTake: (areaMm2: number) => void;
 }) {
   const { canEdit } = useOpenJob();
-  const { chosen, smallest, carried, laidAs } = sized;
+  const { chosen, smallest, carried, laidAs, question } = sized;
   const isSmallest = smallest.kind === 'found' && chosen?.areaMm2 === smallest.areaMm2;
   return (
     <div className="grid gap-3 lg:grid-cols-2">
@@ -62,7 +62,7 @@ function Working({
         {chosen !== undefined && <Tests answers={chosen.answers} />}
       </section>
       <section>
-        <h4 className="font-semibold">Smallest that passes: {smallestWords(smallest)}</h4>
+        <h4 className="font-semibold">Smallest that passes: {smallestWords(smallest, question.profile)}</h4>
         {smallest.kind === 'found' && (
           <>
             {smallest.governs !== undefined && (

@@ -15,6 +15,7 @@ import { useOpenJob } from '../../../state/job.ts';
 import { noteExport } from '../../../state/noteExport.ts';
 import { KIND_TITLES } from './SchedulePanel.tsx';
 import { ScheduleTable } from './ScheduleTable.tsx';
+import { ScheduleTotals } from './ScheduleTotals.tsx';
 import { useSchedule } from './useSchedule.ts';
 
 const NOTHING_CHOSEN: ReadonlySet<string> = new Set();
@@ -78,6 +79,7 @@ function WholeSchedule({ kind }: { readonly kind: ScheduleKind }) {
           {note}
         </p>
       ))}
+      <ScheduleTotals totals={schedule.totals} />
       <ScheduleTable schedule={schedule} filter="" hidden={{}} chosen={NOTHING_CHOSEN} isWhole />
       {kind === 'labels' && <LabelSheets schedule={schedule} />}
     </article>

@@ -29,6 +29,7 @@ import { CommsForm, LinkDetail } from './LinkDetail.tsx';
 import { ConductorDetail } from './ConductorDetail.tsx';
 import { LayingForm } from './LayingForm.tsx';
 import { ScheduleTable } from './ScheduleTable.tsx';
+import { ScheduleTotals } from './ScheduleTotals.tsx';
 import { TerminalForm } from './TerminalForm.tsx';
 import { SettingsForm } from './SettingsForm.tsx';
 import { TableValues } from './TableValues.tsx';
@@ -250,6 +251,7 @@ function ScheduleView({
           {note}
         </p>
       ))}
+      <ScheduleTotals totals={schedule.totals} />
       <ScheduleTable
         schedule={schedule}
         filter={filter}

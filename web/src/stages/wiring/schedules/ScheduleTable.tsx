@@ -56,18 +56,24 @@ function columnsOf(schedule: Schedule): ColumnDef<ScheduleRow>[] {
   ];
 }
 
-function Head({ header: { column } }: { readonly header: Header<ScheduleRow, unknown> }) {
+interface HeadProps {
+  readonly header: Header<ScheduleRow, unknown>;
+  /** Figures stand on the right, and so does what is above them. */
+  readonly isOfFigures: boolean;
+}
+
+function Head({ header: { column }, isOfFigures }: HeadProps) {
   const sorted = column.getIsSorted();
   const Arrow = sorted === 'desc' ? ArrowDown : ArrowUp;
   return (
     <th
       scope="col"
-      className="font-normal"
+      className={`font-normal ${isOfFigures ? 'text-right' : ''}`}
       aria-sort={sorted === false ? 'none' : sorted === 'asc' ? 'ascending' : 'descending'}
     >
       <button
         type="button"
-        className="flex items-center gap-1 text-left underline-offset-2 hover:underline"
+        className={`inline-flex items-center gap-1 underline-offset-2 hover:underline ${isOfFigures ? 'text-right' : 'text-left'}`}
         onClick={column.getToggleSortingHandler()}
       >
         {String(column.columnDef.header)}
@@ -208,7 +214,11 @@ export function ScheduleTable({
               <tr key={group.id} className="text-left text-quiet">
                 {detail !== undefined && <th className="no-print" aria-label="Open" />}
                 {group.headers.map((header) => (
-                  <Head key={header.id} header={header} />
+                  <Head
+                    key={header.id}
+                    header={header}
+                    isOfFigures={rows.some(({ cells }) => typeof cells[header.column.id] === 'number')}
+                  />
                 ))}
               </tr>
             ))}

@@ -21,7 +21,7 @@ function RemnantRow({ remnant }: { readonly remnant: Remnant }) {
       if (target !== undefined) recipe(target);
     });
   return (
-    <fieldset className="grid grid-cols-2 items-end gap-x-3 border-t border-rule py-1 md:grid-cols-6">
+    <fieldset className="grid grid-cols-2 items-start gap-x-3 border-t border-rule py-1 md:grid-cols-6">
       <legend className="sr-only">A piece in the van</legend>
       <SelectField
         label="What"
@@ -76,7 +76,7 @@ function RemnantRow({ remnant }: { readonly remnant: Remnant }) {
       {canEdit && (
         <button
           type="button"
-          className="button button-quiet mb-4 justify-self-start"
+          className="button button-quiet mt-5 justify-self-start"
           aria-label="Take this piece off the list"
           onClick={() =>
             void change('Take a piece off the van', (draft) => {
