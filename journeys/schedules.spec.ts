@@ -41,9 +41,18 @@ test('a cable that is too thick for its terminal is found, replaced by the size 
   await expect(region(page, 'Cut list')).not.toContainText('35 mm²');
   // What is in the van is cut before anything is bought.
   await page.getByRole('button', { name: 'Add a piece' }).click();
-  await page.getByLabel('Length', { exact: true }).fill('30');
-  await page.getByLabel('Length', { exact: true }).press('Enter');
-  await expect(region(page, 'Cut list')).toContainText('from the van');
+  const piece = page.getByRole('group', { name: 'A piece in the van' }).last();
+  await piece.getByLabel('Length', { exact: true }).fill('33');
+  await piece.getByLabel('Length', { exact: true }).press('Enter');
+  await expect(
+    region(page, 'Cut list')
+      .getByRole('row')
+      .filter({ hasText: /2\.5 mm².*from the van.*33/ }),
+  ).toHaveCount(1);
+  // 18, 23, 12 and 15 m: 33 m take 18 and 15 of them, and 35 m fit one length of 50 m.
+  await expect(
+    region(page, 'What to buy').getByRole('row').filter({ hasText: 'cable of 3 cores, 2.5 mm²' }),
+  ).toContainText(/4\s*68\s*33\s*1\s*50/);
   await saved(page);
 });
 
@@ -246,7 +255,7 @@ test('an approver overrides a value of the code tables, and it stands by name wh
   await openJob(page, 'Quillback boatyard workshop');
   await goTo(page, 'Wiring');
   const conductors = region(page, 'Conductors');
-  const row = conductors.getByRole('row').filter({ hasText: 'Air compressor' });
+  const row = conductors.getByRole('row').filter({ hasText: 'Boat hoist' });
   await expect(row).not.toContainText('overridden by');
   await page.getByText('Code tables', { exact: true }).click();
   const button = page.getByRole('button', { name: 'Override the table, as Ana Prieto' });

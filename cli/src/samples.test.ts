@@ -51,9 +51,17 @@ describe.each(NAMES)('%s', (name) => {
   });
 
   it('is carried to every conductor, device, terminal and setting', () => {
-    for (const kind of ['conductors', 'devices', 'terminations', 'sensors', 'settings'] as const) {
+    for (const kind of [
+      'conductors',
+      'devices',
+      'terminations',
+      'sensors',
+      'settings',
+      'fittings',
+    ] as const) {
       const { rows } = scheduleOf(kind, { design, catalogue: SAMPLE_TYPES, installation });
       expect(rows.filter(({ state }) => state === 'unknown').map(({ id }) => id)).toEqual([]);
+      if (kind === 'fittings') expect(rows.length).toBeGreaterThan(2);
     }
   });
 

@@ -83,7 +83,7 @@ function deviceWords({ deviceA, plannedDeviceA, device, line }: SizedLine): stri
 }
 
 export function laidWords({ laidAs, question }: Pick<SizedLine, 'laidAs' | 'question'>): string {
-  const { laid, parallel, terminalColumn } = laidAs;
+  const { laid, parallel, terminalColumn, conduit } = laidAs;
   const isMetric = question.profile === 'metric';
   return [
     laid.insulation.replace(/^(\d+)C$/, '$1 °C'),
@@ -94,6 +94,7 @@ export function laidWords({ laidAs, question }: Pick<SizedLine, 'laidAs' | 'ques
         ? 'by itself'
         : `${laid.grouped} bunched`
       : `${laid.grouped} in the raceway`,
+    ...(conduit === undefined ? [] : [`as ${conduit} is filled`]),
     ...(parallel === 1 ? [] : [`${parallel} in parallel`]),
     ...(laid.neutralCounts ? ['loaded neutral'] : []),
   ].join(', ');

@@ -1,9 +1,10 @@
+import { isAtLeastMm2 } from '../codes/leadSizes.ts';
 import { cableLines } from '../figures/wiring/cableLines.ts';
 import { passageFigure, type PassageFigure } from '../figures/wiring/passages.ts';
 import type { Splice } from '../installation/facts.ts';
 import type { Installation } from '../installation/installation.ts';
 import type { CableLine } from '../figures/wiring/cableLine.ts';
-import type { Column, Row, Schedule } from './table.ts';
+import type { Column, Row, RowState, Schedule } from './table.ts';
 
 type Key = 'what' | 'name' | 'cables' | 'inside' | 'fill' | 'limit' | 'into' | 'place';
 
@@ -20,24 +21,32 @@ const COLUMNS: readonly Column<Key>[] = [
 
 const percent = (share: number): number => Number((share * 100).toFixed(1));
 
+const within = (isWithin: boolean): RowState => (isWithin ? 'within' : 'over');
+
+const conduitState = ({ fill, fillLimit }: PassageFigure): RowState =>
+  fill.known && fillLimit.known ? within(fill.value <= fillLimit.value + 1e-9) : 'unknown';
+
+/** A gland seals on the thickest and on the thinnest that goes through it. */
+function glandState({ passage, lines, thickestMm, thinnestMm }: PassageFigure): RowState {
+  const { innerMm, leastMm = 0 } = passage;
+  if (innerMm === undefined || lines.length === 0 || !thickestMm.known || !thinnestMm.known) return 'unknown';
+  return within(thickestMm.value <= innerMm && thinnestMm.value >= leastMm);
+}
+
+/** What a splice takes against the conductor that it is in. */
+function spliceState({ minMm2, maxMm2 }: Splice, line: CableLine | undefined): RowState {
+  if (minMm2 === undefined || maxMm2 === undefined || line?.areaMm2.known !== true) return 'unknown';
+  return within(isAtLeastMm2(maxMm2, line.areaMm2.value) && isAtLeastMm2(line.areaMm2.value, minMm2));
+}
+
 function passageRow(figure: PassageFigure, labels: ReadonlyMap<string, string>): Row<Key> {
   const { passage, lines, stray, fill, fillLimit } = figure;
   const isConduit = passage.kind === 'conduit';
-  const isOver = fill.known && fillLimit.known && fill.value > fillLimit.value + 1e-9;
   const { innerMm, leastMm } = passage;
   return {
     id: `passage ${passage.id}`,
     partIds: lines.flatMap(({ ends }) => ends.map(({ partId }) => partId)),
-    ...(isConduit
-      ? {
-          state:
-            !fill.known || !fillLimit.known
-              ? ('unknown' as const)
-              : isOver
-                ? ('over' as const)
-                : ('within' as const),
-        }
-      : {}),
+    state: isConduit ? conduitState(figure) : glandState(figure),
     cells: {
       what: passage.kind,
       name: passage.name,
@@ -66,6 +75,7 @@ function spliceRow(splice: Splice, line: CableLine | undefined): Row<Key> {
   return {
     id: `splice ${splice.id}`,
     partIds: line?.ends.map(({ partId }) => partId) ?? [],
+    state: spliceState(splice, line),
     cells: {
       what: splice.kind,
       name: '',

@@ -3,6 +3,7 @@ import { nextDeviceA } from '../codes/deviceFor.ts';
 import type { CodeProfileName } from '../codes/profile.ts';
 import type { Carried } from '../figures/wiring/carried.ts';
 import { carriedBy } from '../figures/wiring/carriedBy.ts';
+import { inConduits } from '../figures/wiring/conduits.ts';
 import { conductorM } from '../figures/wiring/conductorLength.ts';
 import { type CableLine, isIsolator, type LineDevice } from '../figures/wiring/cableLine.ts';
 import type { Laying } from '../installation/facts.ts';
@@ -69,6 +70,9 @@ interface Surroundings {
   readonly defaults: Installation['defaults'];
   readonly laying: Laying | undefined;
   readonly tableValues: Installation['tableValues'];
+  /** How many carry in its conduit, and which that is. */
+  readonly carrying: number | undefined;
+  readonly conduit: string | undefined;
 }
 
 /** What was asked last of the cable of each circuit. Most edits touch one circuit, and the others need not be asked again. */
@@ -94,8 +98,11 @@ function ask(installation: Installation, line: CableLine): Known<AskedLine> | un
 export function askLine(installation: Installation, line: CableLine): Known<AskedLine> | undefined {
   if (line.circuit === undefined) return ask(installation, line);
   const { site, defaults, wiring, tableValues } = installation;
+  const { carrying, name: conduit } = inConduits(installation).get(line.id) ?? {};
   const before = askedLast.get(line);
   if (
+    before?.around.carrying === carrying &&
+    before?.around.conduit === conduit &&
     before?.around.site === site &&
     before.around.defaults === defaults &&
     before.around.laying === wiring?.laying &&
@@ -103,7 +110,10 @@ export function askLine(installation: Installation, line: CableLine): Known<Aske
   )
     return before.asked;
   const found = ask(installation, line);
-  askedLast.set(line, { around: { site, defaults, laying: wiring?.laying, tableValues }, asked: found });
+  askedLast.set(line, {
+    around: { site, defaults, laying: wiring?.laying, tableValues, carrying, conduit },
+    asked: found,
+  });
   return found;
 }
 

@@ -3,6 +3,7 @@ import type { Laid } from '../codes/ampacity.ts';
 import type { CodeProfileName } from '../codes/profile.ts';
 import { isLine } from '../figures/wiring/carried.ts';
 import type { CableLine } from '../figures/wiring/cableLine.ts';
+import { inConduits } from '../figures/wiring/conduits.ts';
 import type { Installation } from '../installation/installation.ts';
 import { field, type Known, known } from '../values/known.ts';
 
@@ -21,6 +22,8 @@ export interface LaidAs {
   readonly laid: Laid;
   readonly terminalColumn: '60C' | '75C';
   readonly parallel: number;
+  /** The conduit whose contents make it lie among so many; undefined where somebody has said how many, or it lies in none. */
+  readonly conduit: string | undefined;
   /** What stands as planned, in words. */
   readonly planned: readonly string[];
 }
@@ -31,12 +34,13 @@ export function loadedConductorsOf({ names }: CableLine): 2 | 3 {
   return lines === 3 || (lines === 2 && names.includes('N')) ? 3 : 2;
 }
 
-/** How a cable is laid: as it says itself, else as the job has it, else as planned. */
+/** How a cable is laid: as it says itself, else as the conduit that it lies in and the job have it, else as planned. */
 export function laidAsOf(
-  { wiring, site, tableValues }: Installation,
+  installation: Installation,
   line: CableLine,
   profile: CodeProfileName,
 ): Known<LaidAs> {
+  const { wiring, site, tableValues } = installation;
   const { cable, circuit } = line;
   const job = wiring?.laying;
   const planned: string[] = [];
@@ -47,10 +51,25 @@ export function laidAsOf(
   const isMetric = profile === 'metric';
   const plannedInsulation = PLANNED_INSULATION[profile];
   const insulation = said(cable?.insulation, job?.insulation, plannedInsulation, plannedInsulation);
-  const method: Method = isMetric ? said(cable?.method, job?.method, 'C', 'clipped direct') : 'C';
-  const grouped = isMetric
-    ? said(cable?.grouped, job?.grouped, 1, 'by itself')
-    : said(cable?.grouped, job?.grouped, PLANNED_IN_RACEWAY, 'three conductors in the raceway');
+  const inside = inConduits(installation).get(line.id);
+  const inConduit: Method = line.use === 'ac' ? 'B2' : 'B1';
+  const method: Method = !isMetric
+    ? 'C'
+    : inside === undefined
+      ? said(cable?.method, job?.method, 'C', 'clipped direct')
+      : // What the job says of all cables as clipped direct does not hold of one that lies in a conduit.
+        said(cable?.method, job?.method === 'C' ? undefined : job?.method, inConduit, `in ${inside.name}`);
+  const conduit = cable?.grouped === undefined ? inside : undefined;
+  const plannedGrouped = isMetric ? 1 : PLANNED_IN_RACEWAY;
+  const isByConduit = conduit !== undefined && conduit.carrying > (job?.grouped ?? plannedGrouped);
+  const grouped = isByConduit
+    ? conduit.carrying
+    : said(
+        cable?.grouped,
+        job?.grouped,
+        plannedGrouped,
+        isMetric ? 'by itself' : 'three conductors in the raceway',
+      );
   const terminalColumn = isMetric
     ? '75C'
     : said(cable?.terminalColumn, job?.terminalColumn, '75C', 'terminals for 75 °C');
@@ -76,6 +95,7 @@ export function laidAsOf(
     },
     terminalColumn,
     parallel: cable?.parallel ?? 1,
+    conduit: isByConduit ? conduit.name : undefined,
     planned,
   });
 }

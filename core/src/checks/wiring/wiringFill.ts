@@ -1,4 +1,5 @@
 import { cableLines } from '../../figures/wiring/cableLines.ts';
+import { inConduits } from '../../figures/wiring/conduits.ts';
 import { passageFigure, type PassageFigure } from '../../figures/wiring/passages.ts';
 import { all } from '../../values/known.ts';
 import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding, checkOf } from '../check.ts';
@@ -106,6 +107,25 @@ function gland(context: CheckContext, figure: PassageFigure): Found<'and' | 'doe
   ];
 }
 
+/** Cables that are said to lie among fewer than their conduit has. */
+const stated = (context: CheckContext, figure: PassageFigure): Found<'and' | 'does'>[] =>
+  figure.lines.flatMap((line) => {
+    const grouped = line.cable?.grouped;
+    const inConduit = inConduits(context.installation).get(line.id);
+    if (grouped === undefined || inConduit?.passageId !== figure.passage.id || inConduit.carrying <= grouped)
+      return [];
+    return [
+      told(context, figure, {
+        value: inConduit.carrying,
+        limit: grouped,
+        unit: '',
+        does: `has ${line.label} among`,
+        and: 'that carry, and its cable is worked out as one of',
+        source: 'What is listed in the conduit against what is stated of the cable.',
+      }),
+    ];
+  });
+
 /** Conduits are not too full, glands seal on their cables, and each finds its hole in the part it goes into. */
 export const wiringFill: Check<'wiring.fill'> = checkOf({
   id: 'wiring.fill',
@@ -135,6 +155,7 @@ export const wiringFill: Check<'wiring.fill'> = checkOf({
             : figure.passage.kind === 'conduit'
               ? [conduit(context, figure)]
               : gland(context, figure)),
+          ...(figure.passage.kind === 'conduit' ? stated(context, figure) : []),
           ...(entry === undefined ? [] : [told(context, figure, entry)]),
         ];
       });
