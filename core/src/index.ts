@@ -90,7 +90,7 @@ export { decidesOn, type Mend, mendsOf } from './advise/mends/mendsOf.ts';
 export { sentenceOf } from './checks/sentence.ts';
 export { substitute } from './checks/substitute.ts';
 export { DEFAULT_KEYS, type DefaultKey, DEFAULTS } from './codes/defaults.ts';
-export { codeProfile, type CodeProfile, type Tabulated } from './codes/profile.ts';
+export { codeProfile, type CodeProfileName, type CodeProfile, type Tabulated } from './codes/profile.ts';
 export { START_CLASS_ROWS } from './codes/starts.ts';
 export { CODE_LETTERS } from './codes/codeLetters.ts';
 export { autonomy, type Autonomy } from './figures/bank/autonomy.ts';

@@ -19,7 +19,19 @@ describe('a size as it is written', () => {
     ['13 AWG', undefined],
     ['thick', undefined],
     ['0', undefined],
-  ])('%s', (text, area) => expect(readLeadSize(text)).toBe(area));
+  ])('%s', (text, area) => expect(readLeadSize(text, 'metric')).toBe(area));
+
+  it.each([
+    // 6 AWG is 13.3 mm², 250 kcmil 127; 16 is neither a gauge nor kcmil of the table.
+    ['6', 13.3],
+    ['250', 127],
+    ['16', 16],
+    ['6 mm²', 6],
+    ['2.5', 2.5],
+    ['4/0', 107],
+  ])('%s alone, in North American practice', (text, area) =>
+    expect(readLeadSize(text, 'north-american')).toBe(area),
+  );
 
   it('is shown by its name', () => {
     expect(leadSizeWords(107)).toBe('4/0 AWG');

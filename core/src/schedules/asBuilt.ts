@@ -103,11 +103,11 @@ function cableItems(installation: Installation): Item[] {
                 what: 'size',
                 planned: leadSizeWords(areaMm2.value),
                 same: (read: string): boolean => {
-                  const size = readLeadSize(read);
+                  const size = readLeadSize(read, installation.site.codeProfile);
                   return size !== undefined && Math.abs(size / areaMm2.value - 1) <= SAME_SIZE;
                 },
                 edit: (read: string): Edit | undefined => {
-                  const size = readLeadSize(read);
+                  const size = readLeadSize(read, installation.site.codeProfile);
                   return size === undefined ? undefined : figureEdit(installation, line, 'areaMm2', size);
                 },
               },

@@ -215,7 +215,7 @@ describe.each([
 ] as const)('the smallest size, %s', (profile, rows) => {
   it.each(rows)('%s', (_, asked, size, governs) => {
     const found = smallestSize(question(profile, asked));
-    expect(found).toMatchObject({ kind: 'found', areaMm2: readLeadSize(size) });
+    expect(found).toMatchObject({ kind: 'found', areaMm2: readLeadSize(size, 'metric') });
     expect(found.kind === 'found' && found.governs).toBe(governs);
   });
 });
@@ -353,7 +353,7 @@ describe('a value in place of one of a code table', () => {
   ])('%s', (_, asked, size) => {
     const found = smallestSize(asked);
     expect(found.kind === 'found' && leadSizeWords(found.areaMm2)).toBe(
-      leadSizeWords(readLeadSize(size) ?? 0),
+      leadSizeWords(readLeadSize(size, 'metric') ?? 0),
     );
   });
 

@@ -27,7 +27,7 @@ export function SizeField({ label, path, value, absent = 'not known', onTake }: 
         list={id}
         onTake={(text) => {
           if (text === '') return onTake(undefined);
-          const area = readLeadSize(text);
+          const area = readLeadSize(text, design.site.codeProfile);
           return area === undefined
             ? [{ path, message: `"${text.slice(0, 20)}" is no size: write 50, 4/0, 6 AWG or 250 kcmil` }]
             : onTake(area);

@@ -1,4 +1,5 @@
 import {
+  type CodeProfileName,
   type Circuit,
   leadSizeWords,
   lengthIn,
@@ -24,10 +25,24 @@ interface CircuitRowProps {
   readonly types: readonly DeviceType[];
   readonly canEdit: boolean;
   readonly lengthUnit: LengthUnit;
+  readonly profile: CodeProfileName | undefined;
 }
 
+/** What a size alone is in the job, and the size without it. */
+const sizeUnit = (profile: CodeProfileName | undefined): string =>
+  profile === 'north-american' ? 'AWG or kcmil' : 'mm²';
+const sizeShown = (areaMm2: number, profile: CodeProfileName | undefined): string =>
+  profile === 'north-american' ? leadSizeWords(areaMm2) : leadSizeWords(areaMm2).replace(' mm²', '');
+
 /** A circuit is the same object until somebody changes it: its row is drawn again only then. */
-const CircuitRow = memo(function CircuitRow({ circuit, board, types, canEdit, lengthUnit }: CircuitRowProps) {
+const CircuitRow = memo(function CircuitRow({
+  circuit,
+  board,
+  types,
+  canEdit,
+  lengthUnit,
+  profile,
+}: CircuitRowProps) {
   const change = useJob((store) => store.change);
   const edit = (label: string, recipe: (one: Circuit) => void) =>
     change(`${label}: ${circuit.name}`, (draft) => {
@@ -100,11 +115,11 @@ const CircuitRow = memo(function CircuitRow({ circuit, board, types, canEdit, le
       </td>
       <td className="pr-2">
         <FigureCell
-          label={`Cable size of ${circuit.name}, mm²`}
+          label={`Cable size of ${circuit.name}, ${sizeUnit(profile)}`}
           field={`${field}/cable/areaMm2`}
           value={circuit.cable?.areaMm2}
-          read={readLeadSize}
-          show={(area) => leadSizeWords(area).replace(' mm²', '')}
+          read={(text) => readLeadSize(text, profile)}
+          show={(area) => sizeShown(area, profile)}
           disabled={!canEdit}
           onTake={(value) =>
             edit('Cable size', (one) => {
@@ -166,13 +181,14 @@ export function CircuitTable({ partitionIds }: { readonly partitionIds: Readonly
             <th className="font-normal">Device</th>
             <th className="font-normal">A</th>
             <th className="font-normal">Curve</th>
-            <th className="font-normal">mm²</th>
+            <th className="font-normal">{sizeUnit(design.site.codeProfile)}</th>
             <th className="font-normal">{lengthUnit}</th>
           </tr>
         </thead>
         <tbody>
           {shown.map((circuit) => (
             <CircuitRow
+              profile={design.site.codeProfile}
               key={circuit.id}
               circuit={circuit}
               types={types}

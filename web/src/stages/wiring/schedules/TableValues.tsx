@@ -29,7 +29,7 @@ interface Fields {
 /** The fields as the design keeps them; the sentence says what is wrong. */
 function valueOf(fields: Fields, isMetric: boolean, by: string) {
   const { table, insulation, method, loaded, at, value, reason } = fields;
-  const areaMm2 = table === 'ampacity' ? readLeadSize(at) : undefined;
+  const areaMm2 = table === 'ampacity' ? readLeadSize(at, isMetric ? 'metric' : 'north-american') : undefined;
   const read = tableValueSchema.safeParse({
     id: newId('v'),
     table,

@@ -55,7 +55,7 @@ export function TerminalForm({ portId }: { readonly portId: string }) {
             placeholder={now === undefined ? 'not known' : leadSizeWords(now[key])}
             disabled={!canEdit}
             onTake={(text) => {
-              const areaMm2 = text === '' ? undefined : readLeadSize(text);
+              const areaMm2 = text === '' ? undefined : readLeadSize(text, design.site.codeProfile);
               if (text !== '' && areaMm2 === undefined)
                 return [
                   { path: [...path, key], message: `"${text.slice(0, 20)}" is not a size, as 16 or 6 AWG` },
