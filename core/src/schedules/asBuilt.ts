@@ -30,6 +30,8 @@ interface Item {
   readonly same: (read: string) => boolean;
   /** The edit that makes the design say so; undefined where what was read cannot be understood, or is not the design's to say. */
   readonly edit: (read: string) => Edit | undefined;
+  /** A figure as it is understood, with its unit; undefined where it cannot be. */
+  readonly understood?: (read: string) => string | undefined;
 }
 
 /** An edit of one field with what stood there: without it, it could not be taken back. */
@@ -110,6 +112,10 @@ function cableItems(installation: Installation): Item[] {
                   const size = readLeadSize(read, installation.site.codeProfile);
                   return size === undefined ? undefined : figureEdit(installation, line, 'areaMm2', size);
                 },
+                understood: (read: string): string | undefined => {
+                  const size = readLeadSize(read, installation.site.codeProfile);
+                  return size === undefined ? undefined : leadSizeWords(size);
+                },
               },
             ]
           : []),
@@ -129,6 +135,12 @@ function cableItems(installation: Installation): Item[] {
                   return metres === undefined || metres <= 0
                     ? undefined
                     : figureEdit(installation, line, 'lengthM', metres);
+                },
+                understood: (read: string): string | undefined => {
+                  const metres = metresIn(read, unit);
+                  return metres === undefined
+                    ? undefined
+                    : `${Number(lengthIn(metres, unit).toFixed(2))} ${unit}`;
                 },
               },
             ]
@@ -208,9 +220,16 @@ function verdictOf(item: Item, read: string): { readonly state: RowState; readon
   if (item.planned === null) return { state: 'within', words: 'not in the design yet' };
   if (item.what === 'string polarity')
     return { state: 'over', words: 'reversed: open the DC switch and mend it' };
-  return item.edit(read) === undefined
-    ? { state: 'unknown', words: 'cannot be read as a figure' }
-    : { state: 'tight', words: 'differs from the design' };
+  if (item.edit(read) === undefined) return { state: 'unknown', words: 'cannot be read as a figure' };
+  const understood = item.understood?.(read);
+  return {
+    state: 'tight',
+    // A bare number is a gauge in one region and an area in another: whoever typed it sees which.
+    words:
+      understood === undefined || understood === read.trim()
+        ? 'differs from the design'
+        : `differs from the design: taken as ${understood}`,
+  };
 }
 
 /** What was designed beside what is there: sizes, lengths, firmware, serials, polarity of strings. */

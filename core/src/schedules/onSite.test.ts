@@ -114,6 +114,8 @@ describe('as built', () => {
         (id) => rowOf(rows, id).state,
       ),
     ).toEqual(['tight', 'within', 'within', 'over']);
+    expect(rowOf(rows, 'bank s lead of module 2 length').cells.verdict).toBe('differs from the design');
+    expect(rowOf(rows, 'circuit c1 size').cells.verdict).toBe('differs from the design: taken as 4 mm²');
   });
 
   it('makes edits that touch the one that differs and leave its fellows', () => {
