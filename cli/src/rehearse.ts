@@ -12,6 +12,8 @@ import {
   nightColumns,
   motorStart,
   nightsRun,
+  clockOf,
+  eventTeller,
   outageRun,
   PATTERNS,
   type Plant,
@@ -119,7 +121,10 @@ function outage(plant: Plant, apart: readonly BankApart[], design: Design, ask: 
     generatorW: number;
     batteryW: number;
   }[] = [];
+  const events: { clock: string; minute: number; sentence: string; isBad: boolean }[] = [];
+  const tell = eventTeller(plant, run);
   const result = runOutage(plant, run, (minute, now) => {
+    for (const event of tell(minute, now)) events.push({ clock: clockOf(run, minute), ...event });
     if (minute % 15 === 0)
       minutes.push({
         minute,
@@ -154,6 +159,7 @@ function outage(plant: Plant, apart: readonly BankApart[], design: Design, ask: 
           })),
         }),
     leftOut: plant.leftOut,
+    events,
     quarters: minutes,
   };
 }

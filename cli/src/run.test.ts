@@ -135,6 +135,7 @@ describe('bastion rehearse', () => {
       'unit:u1',
     );
     expect(JSON.parse(lost.out)).toHaveProperty('sets.0.run.minutes', 720);
+    expect(lost.out).toMatch(/"sentence": "Unit 1 fails: 5 of 6 carry on\."/);
     const transfer = await call('rehearse', example('fernhollow'), '--kind', 'transfer');
     expect(JSON.parse(transfer.out)).toHaveProperty('sets.0.gapMs', 10);
   });

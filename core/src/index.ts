@@ -347,6 +347,7 @@ export { lengthIn, type LengthUnit, lengthUnitOf, metresIn } from './words/lengt
 export { inRegion } from './schedules/inRegion.ts';
 export { clockWords } from './words/clock.ts';
 export { MONTH_NAMES } from './words/months.ts';
+export { clockOf, eventTeller, type OutageEvent } from './rehearse/events.ts';
 export { type OutageResult, runOutage } from './rehearse/outage.ts';
 export type { OutageRun } from './rehearse/outageRun.ts';
 export { type Minute, type Watch } from './rehearse/minute.ts';

@@ -24,6 +24,8 @@ export interface Minute {
   served: number;
   sunDcW: number;
   sunAcW: number;
+  /** What the sun would give beside it. */
+  curtailedW: number;
   generatorW: number;
   /** Out of the bank; below nought while it is charged. */
   batteryW: number;

@@ -321,6 +321,7 @@ export function playMinutes(
       served,
       sunDcW,
       sunAcW,
+      curtailedW: clearDcW + clearAcW - sunDcW - sunAcW,
       generatorW,
       batteryW,
       lossW,

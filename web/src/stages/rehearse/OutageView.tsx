@@ -1,10 +1,10 @@
-import { formatQuantity, type OutageRun, type Plant, type RehearsalAsk } from '@bastion/core';
+import { clockOf, formatQuantity, type OutageRun, type Plant, type RehearsalAsk } from '@bastion/core';
 import { Download } from 'lucide-react';
 import { Fragment, type ReactNode } from 'react';
 import { downloadSheet } from '../../state/downloadSheet.ts';
 import { useOpenJob } from '../../state/job.ts';
 import { noteExport } from '../../state/noteExport.ts';
-import { clockOf, type Played } from './playOutage.ts';
+import type { Played } from './playOutage.ts';
 import { KeptLine } from './KeptLine.tsx';
 import { useKeptOutage } from './keptOutage.ts';
 import { OutageSums } from './OutageSums.tsx';

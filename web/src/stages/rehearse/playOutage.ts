@@ -1,6 +1,8 @@
 import {
   type BankApart,
-  type Minute,
+  clockOf,
+  eventTeller,
+  type OutageEvent,
   type OutageResult,
   type OutageRun,
   type Plant,
@@ -9,9 +11,6 @@ import {
   type Watch,
 } from '@bastion/core';
 import type { RehearsalVerdict } from './Verdict.tsx';
-
-/** A bank this little above its floor is empty, share of it. */
-const NEARLY = 0.005;
 
 /** One outage as it was played, in columns by minute. */
 export interface Played {
@@ -28,60 +27,7 @@ export interface Played {
   readonly boards: Uint32Array;
   /** What is asked of each line, as a share of what the inverters bear for long on it; empty where no line is looked at by itself. */
   readonly lineShare: readonly Float64Array[];
-  readonly events: readonly PlayedEvent[];
-}
-
-export interface PlayedEvent {
-  readonly minute: number;
-  readonly sentence: string;
-  readonly isBad: boolean;
-}
-
-/** Why a set goes dark in a minute. */
-function whyDark(plant: Plant, now: Readonly<Minute>): string {
-  if (now.isStopped)
-    return plant.lostUnit === 'set-stops' && plant.unitCount > 1
-      ? 'A unit fails, and the set stops with it.'
-      : 'The unit fails, and no other feeds this.';
-  const { lines, most, engineW, loadW } = now.strain;
-  const worst = (most[now.at] ?? 0) * now.factor;
-  // On lines that the generator does not reach the inverters are asked.
-  const isReached = (engineW[now.at] ?? 0) >= (loadW[now.at] ?? 0);
-  if (now.isRunning && (isReached || worst <= 1)) return 'The load is more than the generator gives.';
-  if (worst > 1) {
-    const line = lines.findIndex((one) => (one[now.at] ?? 0) * now.factor >= worst);
-    const name = plant.limits?.names[line];
-    return name === undefined || lines.length < 2
-      ? 'The load is more than the inverters give.'
-      : `${name} is asked for more than the inverters give on it.`;
-  }
-  return now.soc > plant.floorSoc + NEARLY ? 'The load is more than the bank gives.' : 'The bank is empty.';
-}
-
-/** What changes from one minute to the next, in words. */
-function changes(
-  plant: Plant,
-  before: Minute | undefined,
-  now: Readonly<Minute>,
-  minute: number,
-): PlayedEvent[] {
-  const events: PlayedEvent[] = [];
-  const tell = (sentence: string, isBad = false): void => void events.push({ minute, sentence, isBad });
-  const wasLit = before === undefined || before.served > 0;
-  const isLit = now.served > 0;
-  if (wasLit && !isLit) tell(whyDark(plant, now), true);
-  if (!wasLit && isLit) tell('Live again.');
-  if (now.generatorW > 0 && (before?.generatorW ?? 0) === 0)
-    tell('The generator carries the load and charges.');
-  if (now.generatorW === 0 && (before?.generatorW ?? 0) > 0) tell('The generator stops.');
-  plant.boards.forEach(({ name, shedBelowSoc }, board) => {
-    if (shedBelowSoc === undefined || before === undefined || !wasLit || !isLit) return;
-    const was = (before.boards & (1 << board)) !== 0;
-    const is = (now.boards & (1 << board)) !== 0;
-    if (was && !is) tell(`${name} is shed.`);
-    if (!was && is) tell(`${name} is back.`);
-  });
-  return events;
+  readonly events: readonly OutageEvent[];
 }
 
 /** Somebody who keeps every minute that is seen. */
@@ -99,10 +45,10 @@ function keeper(
   const live = column();
   const boards = new Uint32Array(run.minutes);
   const lineShare = (plant.limits?.names ?? []).map(column);
-  const events: PlayedEvent[] = [];
+  const events: OutageEvent[] = [];
+  const tell = eventTeller(plant, run);
   const lineVa = plant.generator?.lineVa ?? [];
   const isReached = (line: number): boolean => lineVa.length === 0 || (lineVa[line] ?? 0) > 0;
-  let before: Minute | undefined;
   const see: Watch = (minute, now) => {
     soc[minute] = now.soc;
     wantedW[minute] = now.wantedW;
@@ -118,8 +64,7 @@ function keeper(
         if (now.isRunning && isReached(line)) return;
         shares[minute] = (now.strain.lines[line]?.[now.at] ?? 0) * now.factor;
       });
-    events.push(...changes(plant, before, now, minute));
-    before = now;
+    events.push(...tell(minute, now));
   };
   return {
     see,
@@ -140,14 +85,6 @@ export function playBank(apart: readonly BankApart[], at: number, run: OutageRun
   const { see, kept } = keeper(bank.plant, run);
   const result = runApart(apart, run, { at, see })[at];
   return result && { result, ...kept };
-}
-
-/** "18:00", with the day where it is not the first. */
-export function clockOf(run: OutageRun, minute: number): string {
-  const at = run.startMinute + minute;
-  const day = Math.floor(at / 1440);
-  const clock = `${String(Math.floor((at % 1440) / 60)).padStart(2, '0')}:${String(Math.floor(at % 60)).padStart(2, '0')}`;
-  return day === 0 ? clock : `${clock}, day ${day + 1}`;
 }
 
 /**

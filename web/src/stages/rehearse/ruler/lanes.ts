@@ -44,8 +44,9 @@ const column = (label: string, ink: string, dash: string, values: Float64Array, 
   label,
   ink,
   dash,
-  atS: Float64Array.from(values, (_, minute) => minute * 60),
-  values: values.map((value) => value * scale),
+  // It ends with its last minute: a shorter run that is laid under another is told no further.
+  atS: Float64Array.from({ length: values.length + 1 }, (_, minute) => minute * 60),
+  values: Float64Array.from([...values.map((value) => value * scale), NaN]),
 });
 
 /** The first minute that begins after the first seconds. */
@@ -64,7 +65,10 @@ function minutesAfter(
   ]);
 }
 
-/** Voltage of a line in percent: of the grid, none in the gap, as the pickup leaves it, none after a trip of the set; then by the minutes. */
+/**
+ * Voltage of a line in percent: of the grid, none in the gap, as the pickup leaves it, then by the minutes. After a trip of the set none,
+ * and from the first minute on nothing is told: the minutes suppose that somebody has taken load off and reset it.
+ */
 function voltageOf(pickup: LinePickup, gapS: number, played: Minutes, at: number, tripsAtS: number): Series {
   const { steps } = pickup;
   const last = steps.at(-1)?.toS ?? gapS;
@@ -77,7 +81,11 @@ function voltageOf(pickup: LinePickup, gapS: number, played: Minutes, at: number
   );
   const all: [number, number][] = [[-AHEAD_S, 100], [0, 0], ...live, [last, 100], ...minutes];
   const kept = all.filter(([seconds]) => seconds < tripsAtS);
-  return stepsSeries(pickup.line, at, tripsAtS === Infinity ? kept : [...kept, [tripsAtS, 0]]);
+  return stepsSeries(
+    pickup.line,
+    at,
+    tripsAtS === Infinity ? kept : [...kept, [tripsAtS, 0], [firstMinute(last) * 60, NaN]],
+  );
 }
 
 /** What a line is asked for, in percent of what it carries for long: in the first seconds, then by the minutes. */

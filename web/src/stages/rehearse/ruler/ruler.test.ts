@@ -171,12 +171,25 @@ describe('lanes', () => {
     expect([0.25, 0.6, 100].map((at) => shown(two, 'voltage', at))).toEqual([
       [90, 90],
       [0, 0],
-      [0, 0],
+      // From the first minute on it holds only once somebody has reset the set: nothing is told.
+      [undefined, undefined],
     ]);
   });
 
-  it('a line that trips stays dark', () => {
-    const voltages = [0.25, 0.5, 2, 100].map((at) => shown(transfer(0.5), 'voltage', at)[0]);
-    expect(voltages).toEqual([90, 0, 0, 0]);
+  it('a line that trips is dark, and not told of by the minutes', () => {
+    const voltages = [0.25, 0.5, 2, 59, 100].map((at) => shown(transfer(0.5), 'voltage', at)[0]);
+    expect(voltages).toEqual([90, 0, 0, 0, undefined]);
+  });
+
+  it('a kept run is drawn no further than it went', () => {
+    const short = { ...played, soc: column(0.5).slice(0, 2), servedW: column(1).slice(0, 2) };
+    const lane = lanesOf(plant, undefined, played, short).find(({ key }) => key === 'soc');
+    const kept = lane?.kind === 'figures' ? lane.series.find(({ label }) => label === 'kept run') : undefined;
+    expect([60, 119, 120, 600].map((at) => kept && valueAt(kept, at))).toEqual([
+      50,
+      50,
+      undefined,
+      undefined,
+    ]);
   });
 });
