@@ -21,6 +21,12 @@ describe('what an outage tells', () => {
     // 4000 Wh / (1000 / 0.9 + 50) W = 206.7 min: in the minute of that the bank still serves, the next is dark.
     ['an empty bank', plant(), run({ minutes: 240 }), ['207! The bank is empty.']],
     [
+      'an empty bank that nothing can start again',
+      plant({ sunAcW: Array.from({ length: SEASONS }, () => dawn) }),
+      run({ startSoc: 0.1, minutes: 60, startMinute: 0, clearness: [1] }),
+      ['0! The bank is empty, and sun that is coupled on the AC side cannot start it again.'],
+    ],
+    [
       'a unit that fails and leaves the others',
       plant({ unitCount: 3, lostUnit: 'rest-continue' }),
       run({ minutes: 30, lose: { what: 'unit', minute: 5 } }),
@@ -55,8 +61,8 @@ describe('what an outage tells', () => {
       run({ startSoc: 0.1, minutes: 16, startMinute: 0, clearness: [1] }),
       [
         '0! The bank is empty.',
-        '5 The sun gives more than load and bank take: the rest is held back.',
         '15 Live again, by the sun.',
+        '15 The sun gives more than load and bank take: the rest is held back.',
       ],
     ],
     [
@@ -76,6 +82,13 @@ describe('what an outage tells', () => {
     const sentences = told(plant({ generator }), run({ startSoc: 0.1, minutes: 120, generatorFromSoc: 0.3 }));
     expect(sentences.some((one) => one.endsWith('Live again, by the generator.'))).toBe(true);
     expect(sentences.some((one) => one.endsWith('The generator carries the load and charges.'))).toBe(true);
+  });
+
+  it('a generator whose fuel is spent', () => {
+    // 0.6 L/h of idling and 0.3 L/kWh of 3 kW come to 1.5 L/h: half a litre is gone in 20 minutes.
+    const dry = plant({ generator: { ...generator, fuelL: 0.5 } });
+    const sentences = told(dry, run({ startSoc: 0.3, minutes: 240, generatorFromSoc: 0.3 }));
+    expect(sentences.some((one) => one.endsWith('The generator stops: its fuel is spent.'))).toBe(true);
   });
 
   it.each([

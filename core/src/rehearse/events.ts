@@ -17,6 +17,12 @@ export interface OutageEvent {
   readonly isBad: boolean;
 }
 
+/** An empty bank comes back by sun on its own inputs or by a generator; sun on the AC side waits for a set that is live. */
+const isStuck = ({ generator, sunDcW, sunAcW }: Plant): boolean =>
+  generator === undefined &&
+  !sunDcW.some((day) => day.some((watts) => watts > 0)) &&
+  sunAcW.some((day) => day.some((watts) => watts > 0));
+
 /** Why a set goes dark in a minute. */
 function whyDark(plant: Plant, now: Readonly<Minute>): string {
   if (now.isStopped)
@@ -35,7 +41,10 @@ function whyDark(plant: Plant, now: Readonly<Minute>): string {
       ? 'The load is more than the inverters give.'
       : `${name} is asked for more than the inverters give on it.`;
   }
-  return now.soc > plant.floorSoc + NEARLY ? 'The load is more than the bank gives.' : 'The bank is empty.';
+  if (now.soc > plant.floorSoc + NEARLY) return 'The load is more than the bank gives.';
+  return isStuck(plant)
+    ? 'The bank is empty, and sun that is coupled on the AC side cannot start it again.'
+    : 'The bank is empty.';
 }
 
 /** What fails of itself, not as a consequence; a set that stops with it says so by itself. */
@@ -69,8 +78,9 @@ export function eventTeller(
     if (!wasLit && isLit) tell(`Live again${backBy(now)}.`);
     if (now.generatorW > 0 && (before?.generatorW ?? 0) === 0)
       tell('The generator carries the load and charges.');
-    if (now.generatorW === 0 && (before?.generatorW ?? 0) > 0) tell('The generator stops.');
-    if (now.curtailedW > LEAST_HELD_BACK_W && minute - heldBackAt > HELD_BACK_AGAIN) {
+    if (now.generatorW === 0 && (before?.generatorW ?? 0) > 0)
+      tell(now.isFuelSpent ? 'The generator stops: its fuel is spent.' : 'The generator stops.');
+    if (isLit && now.curtailedW > LEAST_HELD_BACK_W && minute - heldBackAt > HELD_BACK_AGAIN) {
       heldBackAt = minute;
       tell('The sun gives more than load and bank take: the rest is held back.');
     }

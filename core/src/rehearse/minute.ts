@@ -35,6 +35,8 @@ export interface Minute {
   boards: number;
   /** Whether a generator carries the load. */
   isRunning: boolean;
+  /** Whether the fuel at hand for it is spent. */
+  isFuelSpent: boolean;
   /** Whether it has stopped for good, with a unit that failed. */
   isStopped: boolean;
   /** What the boards that are on ask of the set, by minute of the day; this minute of it, and how its load lies to the average. */

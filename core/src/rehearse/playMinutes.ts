@@ -328,6 +328,7 @@ export function playMinutes(
       idleW,
       boards: live,
       isRunning,
+      isFuelSpent: generator !== undefined && litres >= fuelL,
       isStopped,
       strain,
       at,

@@ -111,8 +111,10 @@ export function verdictOf(
       words: `Carried to its end, ${hours(run.minutes)}; ${lowest}, within the figures entered${leftOut.length > 0 ? ' and without what is left out' : ''}.`,
     };
   }
+  // What goes wrong first is told first.
+  const first = start.state === 'over' ? `In the first seconds: ${start.words} ` : '';
   return {
     state: 'over',
-    words: `Dark after ${hours(result.lastedMinutes)}, at ${clockOf(run, result.lastedMinutes)}${bad === undefined ? '' : `: ${bad.sentence.charAt(0).toLowerCase()}${bad.sentence.slice(1)}`}`,
+    words: `${first}Dark after ${hours(result.lastedMinutes)}, at ${clockOf(run, Math.ceil(result.lastedMinutes))}${bad === undefined ? '' : `: ${bad.sentence.charAt(0).toLowerCase()}${bad.sentence.slice(1)}`}`,
   };
 }
