@@ -115,7 +115,7 @@ const FIELDS: Readonly<Record<string, string>> = {
   controlOutA: 'most that the control output of the inverter gives',
   level: 'level in its pile',
   pile: 'pile it stands in',
-  piles: 'which way the bus runs in the next pile, of the type',
+  piles: 'which way the bus runs in the next pile',
   batteryCommsPort: 'battery port of the type',
   batteryRule: 'battery rule of the type',
   batteryProfile: 'battery settings loaded',

@@ -175,7 +175,7 @@ export const SAMPLE_BATTERIES: readonly BatteryType[] = [
   {
     kind: 'battery',
     id: 'lfp-102v-50ah-stack',
-    version: 5,
+    version: 6,
     name: 'Sample 102.4 V 50 Ah stacking module',
     chemistry: 'lithium-iron-phosphate',
     nominalV: 102.4,
@@ -198,7 +198,7 @@ export const SAMPLE_BATTERIES: readonly BatteryType[] = [
     commsProtocols: ['bus-hv'],
     makeGroup: 'stack',
     messages: MESSAGES_WHILE_WOKEN,
-    commsChain: { hostPort: 'CTRL', fromPort: 'NEXT', toPort: 'PREV' },
+    commsChain: { hostPort: 'CTRL', fromPort: 'NEXT', toPort: 'PREV', piles: 'mirrored' },
     commsPins: [
       { port: 'CTRL', plus: '4', minus: '5', longestM: 10 },
       { port: 'NEXT', plus: '4', minus: '5', longestM: 10 },
@@ -213,7 +213,7 @@ export const SAMPLE_BATTERIES: readonly BatteryType[] = [
   {
     kind: 'battery',
     id: 'lfp-51v-60ah-stack',
-    version: 2,
+    version: 3,
     name: 'Sample 51.2 V 60 Ah stacking module',
     note: 'Low module voltage, so that a stack can be made to fit narrow windows.',
     chemistry: 'lithium-iron-phosphate',
@@ -235,7 +235,7 @@ export const SAMPLE_BATTERIES: readonly BatteryType[] = [
     commsProtocols: ['bus-hv'],
     makeGroup: 'stack',
     messages: MESSAGES_WHILE_WOKEN,
-    commsChain: { hostPort: 'CTRL', fromPort: 'NEXT', toPort: 'PREV' },
+    commsChain: { hostPort: 'CTRL', fromPort: 'NEXT', toPort: 'PREV', piles: 'mirrored' },
     commsPins: [
       { port: 'CTRL', plus: '4', minus: '5', longestM: 10 },
       { port: 'NEXT', plus: '4', minus: '5', longestM: 10 },
