@@ -303,7 +303,9 @@ export {
   SCHEDULE_KINDS,
   type ScheduleKind,
 } from './schedules/table.ts';
-export { conductorSchedule, laidWords, smallestWords, TEST_TITLES } from './schedules/conductors.ts';
+export { conductorSchedule, laidWords, smallestWords } from './schedules/conductors.ts';
+export { TEST_TITLES } from './schedules/conductorVerdict.ts';
+export { type VanAnswer, vanAnswers } from './schedules/van.ts';
 export type { CableLine } from './figures/wiring/cableLine.ts';
 export { cableLines } from './figures/wiring/cableLines.ts';
 export { type SizedLine, sizeLine } from './sizing/sizeLine.ts';

@@ -2,6 +2,7 @@ import { isAtLeastMm2, leadSizeWords, thickestWords } from '../codes/leadSizes.t
 import type { CodeProfileName } from '../codes/profile.ts';
 import type { CableLine } from '../figures/wiring/cableLine.ts';
 import { cableLines } from '../figures/wiring/cableLines.ts';
+import type { Remnant } from '../installation/facts.ts';
 import type { Installation } from '../installation/installation.ts';
 import { tableValueLabel } from '../codes/tableValues.ts';
 import { leastEarthing } from '../sizing/earthLines.ts';
@@ -15,21 +16,10 @@ import { type SizedLine, sizeLine } from '../sizing/sizeLine.ts';
 import type { Known } from '../values/known.ts';
 import { describePlaces } from '../words/places.ts';
 import { formatNumber } from '../words/quantity.ts';
+import { conductorVerdict, TEST_TITLES } from './conductorVerdict.ts';
 import { overridesOf } from './overrides.ts';
+import { vanWords } from './van.ts';
 import type { Cell, Column, Row, RowState, Schedule } from './table.ts';
-
-export const TEST_TITLES: Readonly<Record<SizeTest, string>> = {
-  load: 'load',
-  device: 'device',
-  overload: 'fuse',
-  'terminal-column': 'terminal column',
-  'small-conductor': 'small conductor',
-  parallel: 'parallel',
-  drop: 'voltage drop',
-  'start-drop': 'drop at start',
-  adiabatic: 'short circuit',
-  terminal: 'terminal',
-};
 
 type Key =
   | 'cable'
@@ -45,7 +35,8 @@ type Key =
   | 'drop'
   | 'protective'
   | 'verdict'
-  | 'override';
+  | 'override'
+  | 'van';
 
 const COLUMNS: readonly Column<Key>[] = [
   { key: 'cable', title: 'Cable' },
@@ -60,6 +51,7 @@ const COLUMNS: readonly Column<Key>[] = [
   { key: 'protective', title: 'Protective' },
   { key: 'verdict', title: 'Verdict' },
   { key: 'override', title: 'Overridden' },
+  { key: 'van', title: 'In the van' },
   { key: 'laid', title: 'Laid' },
   { key: 'because', title: 'Where the load comes from' },
 ];
@@ -105,33 +97,6 @@ const answerOf = (sized: SizedLine, test: SizeTest): SizeAnswer | undefined =>
     (answer) => answer.test === test,
   );
 
-function verdictOf(
-  installation: Installation,
-  { chosen, line, question, deviceA }: SizedLine,
-): { readonly state: RowState; readonly words: string } {
-  if (line.lengthM.known && line.lengthM.value === 0)
-    return { state: 'unknown', words: 'a length of nought is none' };
-  if (chosen === undefined) return { state: 'unknown', words: 'no size chosen' };
-  if (!chosen.answers.some(({ test }) => test === 'load'))
-    return { state: 'unknown', words: 'its size is not tabulated for the way it is laid' };
-  const worst = chosen.worst ?? chosen.answers.find(({ state }) => state === 'tight');
-  if (worst !== undefined)
-    return { state: worst.state, words: `${TEST_TITLES[worst.test]}: ${worst.working()}` };
-  if (deviceA === undefined && hasGuard(line))
-    return {
-      state: 'unknown',
-      words: 'no rating of its device is stated that it could be held against; the rest is within',
-    };
-  if (question.faultsMissing.length > 0)
-    return {
-      state: 'unknown',
-      words: `not every short circuit is judged, missing: ${describePlaces(installation, question.faultsMissing)}; the rest is within`,
-    };
-  return chosen.answers.some(({ test }) => test === 'drop')
-    ? { state: 'within', words: 'within' }
-    : { state: 'unknown', words: 'its length is not known, so its drop is not judged; the rest is within' };
-}
-
 const known = <T extends Cell>(value: Known<T>): Cell => (value.known ? value.value : null);
 const sizeCell = ({ areaMm2 }: CableLine): Cell => (areaMm2.known ? leadSizeWords(areaMm2.value) : null);
 
@@ -147,18 +112,23 @@ const NOTHING = {
   governs: null,
   drop: null,
   protective: null,
+  van: null,
 } as const;
 
 /** Rows of cables that are sized as they were: the same objects, so that what shows them knows that nothing changed. */
-const rowsLast = new WeakMap<SizedLine, { readonly override: string; readonly row: Row<Key> }>();
+const rowsLast = new WeakMap<
+  SizedLine,
+  { readonly override: string; readonly van: readonly Remnant[] | undefined; readonly row: Row<Key> }
+>();
 
 function rowOf(installation: Installation, line: CableLine): Row<Key> {
   const sized = sizeLine(installation, line);
   const override = overridesOf(installation).get(line.id) ?? '';
   const before = sized?.known === true ? rowsLast.get(sized.value) : undefined;
-  if (before?.override === override) return before.row;
+  const van = installation.wiring?.remnants;
+  if (before?.override === override && before.van === van) return before.row;
   const row = madeRow(installation, line, sized, override);
-  if (sized?.known === true) rowsLast.set(sized.value, { override, row });
+  if (sized?.known === true) rowsLast.set(sized.value, { override, van, row });
   return row;
 }
 
@@ -177,6 +147,7 @@ function earthRow(
     device: 'none here',
     laid: '',
     drop: '',
+    van: '',
   };
   if (!least.known)
     return {
@@ -242,7 +213,7 @@ function madeRow(
       cells: { ...NOTHING, ...own, verdict: `missing: ${describePlaces(installation, sized.missing)}` },
     };
   const { smallest, carried, protectiveMm2, chosen, question } = sized.value;
-  const verdict = verdictOf(installation, sized.value);
+  const verdict = conductorVerdict(installation, sized.value);
   const areaMm2 = chosen?.areaMm2 ?? (smallest.kind === 'found' ? smallest.areaMm2 : undefined);
   const tableWords =
     areaMm2 === undefined
@@ -268,6 +239,7 @@ function madeRow(
         ...(verdict.words === 'within' && isEarthWrong ? [] : [verdict.words]),
         ...(isEarthWrong ? [`earth: ${earth.working}`] : []),
       ].join('; '),
+      van: vanWords(installation, sized.value),
       override: [own.override, ...tableWords].filter((words) => words !== '').join('; '),
     },
   };

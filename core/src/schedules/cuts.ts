@@ -10,6 +10,7 @@ import { counted, formatNumber } from '../words/quantity.ts';
 import { groupBy } from '../values/groupBy.ts';
 import type { Column, Row, Schedule } from './table.ts';
 import { conductorMm2, plannedMm2 } from './terminations.ts';
+import { makeOf } from './van.ts';
 
 type Key = 'conductor' | 'from' | 'length' | 'cuts' | 'left';
 
@@ -72,7 +73,7 @@ function piecesOf(installation: Installation, line: CableLine): Wanted[] {
       ? []
       : [{ kind: { make: 'cable', areaMm2, cores: line.names.length, colour: undefined }, piece: piece('') }];
   }
-  const make = line.use === 'battery' ? 'flexible' : 'single';
+  const make = makeOf(line);
   return line.names.flatMap((name) => {
     const areaMm2 = conductorMm2(installation, line, name);
     if (areaMm2 === undefined) return [];

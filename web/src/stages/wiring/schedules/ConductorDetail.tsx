@@ -6,6 +6,8 @@ import {
   type SizedLine,
   type SizeAnswer,
   smallestWords,
+  type VanAnswer,
+  vanAnswers,
   TEST_TITLES,
 } from '@bastion/core';
 import { useJob, useOpenJob } from '../../../state/job.ts';
@@ -83,6 +85,52 @@ function Working({
         )}
       </section>
     </div>
+  );
+}
+
+/** What lies in the van for this cable: the third way to choose, beside the smallest and a choice of one's own. */
+function InVan({
+  answers,
+  chosenMm2,
+  onTake,
+}: {
+  readonly answers: readonly VanAnswer[];
+  readonly chosenMm2: number | undefined;
+  readonly onTake: (areaMm2: number) => void;
+}) {
+  const { design, canEdit } = useOpenJob();
+  const listed = design.wiring?.remnants?.length ?? 0;
+  return (
+    <section className="mt-3">
+      <h4 className="font-semibold">In the van</h4>
+      {answers.length === 0 && (
+        <p className="text-quiet">
+          {listed === 0
+            ? 'Nothing is listed: pieces at hand are typed in the cut list.'
+            : 'Nothing of its make and cores.'}
+        </p>
+      )}
+      <ul>
+        {answers.map(({ remnant: { id, areaMm2, pieces = 1, colour }, state, words }) => (
+          <li key={id} className="flex flex-wrap items-center gap-x-2">
+            <span className="w-5 shrink-0">
+              <StateMark state={state} silent />
+            </span>
+            <span className="w-32 shrink-0">
+              {pieces > 1 && `${pieces} × `}
+              {leadSizeWords(areaMm2)}
+              {colour !== undefined && `, ${colour}`}
+            </span>
+            <span className="text-quiet">{words}</span>
+            {canEdit && (state === 'within' || state === 'tight') && areaMm2 !== chosenMm2 && (
+              <button type="button" className="button" onClick={() => onTake(areaMm2)}>
+                Take {leadSizeWords(areaMm2)}
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
@@ -196,20 +244,27 @@ function CableFields({ line }: { readonly line: CableLine }) {
   );
 }
 
-/** A cable opened: where its load comes from, every test of the chosen and of the smallest size, and what can be said of it. */
+/**
+ * A cable opened: where its load comes from, every test of the chosen and of the smallest size, what the van has for it, and what can be
+ * said of it.
+ */
 export function ConductorDetail({ line }: { readonly line: CableLine }) {
   const { installation } = useOpenJob().analysis;
   const change = useJob((store) => store.change);
   const sized = sizeLine(installation, line);
+  const take = (areaMm2: number): void =>
+    void change(`Size: ${line.label}`, (draft) => setCableFigure(draft, line, 'areaMm2', areaMm2));
   return (
     <div className="sticky left-0 w-[calc(100cqw-3rem)] rounded-sm border border-rule bg-ground p-2 whitespace-normal">
       {sized?.known === true && (
-        <Working
-          sized={sized.value}
-          onTake={(areaMm2) =>
-            void change(`Size: ${line.label}`, (draft) => setCableFigure(draft, line, 'areaMm2', areaMm2))
-          }
-        />
+        <>
+          <Working sized={sized.value} onTake={take} />
+          <InVan
+            answers={vanAnswers(installation, sized.value)}
+            chosenMm2={sized.value.chosen?.areaMm2}
+            onTake={take}
+          />
+        </>
       )}
       <CableFields line={line} />
     </div>

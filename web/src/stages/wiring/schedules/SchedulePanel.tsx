@@ -52,7 +52,7 @@ export const KIND_TITLES: Readonly<Record<ScheduleKind, string>> = {
 
 /** What a row opened tells anyway. */
 const HIDDEN_AT_FIRST: Readonly<Partial<Record<ScheduleKind, VisibilityState>>> = {
-  conductors: { laid: false, because: false },
+  conductors: { laid: false, because: false, van: false },
 };
 
 function ColumnMenu({
