@@ -84,6 +84,39 @@ const CHANGES: readonly Change[] = [
     defaults: [{ id: 'dropOther', value: 0.01 + pick / 1000, reason: 'for this test' }],
   }),
   (design) => ({ ...design, earthPoints: [] }),
+  // What a licensed person puts in place of a table.
+  (design, pick) => ({
+    ...design,
+    tableValues: [
+      {
+        id: 'v',
+        table: 'grouping',
+        upTo: 1 + (pick % 4),
+        value: 0.5,
+        by: 'A. Approver',
+        reason: 'for this test',
+        at: '2026-01-01T00:00:00Z',
+      },
+    ],
+  }),
+  // Another cable into the first conduit.
+  (design, pick) => ({
+    ...design,
+    wiring: {
+      ...design.wiring,
+      passages: design.wiring?.passages?.map((one, at) =>
+        at === 0
+          ? {
+              ...one,
+              lineIds: [
+                ...one.lineIds,
+                `circuit ${design.circuits[pick % design.circuits.length]?.id ?? ''}`,
+              ],
+            }
+          : one,
+      ),
+    },
+  }),
   (design, pick) => ({
     ...design,
     partitions: design.partitions.map((one, at) =>
@@ -117,7 +150,7 @@ it.each(['fernhollow', 'tern-rock', 'quillback'])(
       }),
       // The voltage is the fifth of the changes.
       {
-        numRuns: 14,
+        numRuns: 24,
         examples: [
           [
             [

@@ -9,7 +9,15 @@ import type { CompiledStack, Installation } from '../installation/installation.t
 import type { Supply } from '../installation/supply.ts';
 import type { Circuit, Design, Importance } from '../design/schema.ts';
 import { worstLevel } from '../network/overload.ts';
-import type { SurgeStep } from '../figures/loads/surges.ts';
+import {
+  type DelayedLoad,
+  seeLine,
+  seeWhole,
+  staggeredPickup,
+  type StartingItem,
+  type SurgeStep,
+} from '../figures/loads/surges.ts';
+import { add, type Complex, ZERO } from '../network/complex.ts';
 import { counted, formatNumber, formatQuantity } from '../words/quantity.ts';
 import { figuresOf } from './figures.ts';
 import { circuitPart, makeProposal } from './makeProposal.ts';
@@ -37,29 +45,51 @@ function room(place: Place, envelope: readonly SurgeStep[], ratedVa: number): nu
   return worst.allowedVa / worst.va - 1;
 }
 
-function boardOf(place: Place, circuits: readonly Circuit[]): Board {
-  return compileBoard(circuits, place.supply, {
+/** What circuits bring to the pickup of a set: their expected peak by line, what starts, and what is dark until its moment. */
+interface Load {
+  readonly lines: readonly Complex[];
+  readonly starts: readonly StartingItem[];
+  readonly delayed: readonly DelayedLoad[];
+}
+
+function loadOf(place: Place, circuits: readonly Circuit[]): Load {
+  const board = compileBoard(circuits, place.supply, {
     electronicThirdHarmonic: place.installation.defaults.electronicThirdHarmonic.value,
   });
+  return {
+    lines: board.expected.knownPart,
+    starts: board.startingItems,
+    delayed: board.delayedLoads,
+  };
 }
 
-/** Smallest room on any line, and on the whole where the set shares among its lines. */
-function leastRoom(place: Place, circuits: readonly Circuit[]): number {
-  const board = boardOf(place, circuits);
-  const staggered = board.staggered.knownPart.map((envelope, line) =>
-    room(place, envelope, place.capability.perLineVa[line] ?? 0),
+const joined = (a: Load, b: Load): Load => ({
+  lines: a.lines.map((line, at) => add(line, b.lines[at] ?? ZERO)),
+  starts: [...a.starts, ...b.starts],
+  delayed: [...a.delayed, ...b.delayed],
+});
+
+/** Whether a share of what is allowed stays free on every line, and on the whole where the set shares among its lines. */
+function hasRoom(place: Place, { lines, starts, delayed: dark }: Load, margin: number): boolean {
+  // Room of m below what is allowed means needed · (1 + …) = allowed: margin = 1 − needed/allowed.
+  const isFree = (envelope: readonly SurgeStep[], ratedVa: number): boolean =>
+    1 - 1 / (room(place, envelope, ratedVa) + 1) >= margin;
+  const { perLineVa, totalVa } = place.capability;
+  return (
+    lines.every((total, line) =>
+      isFree(staggeredPickup(starts, dark, total, seeLine(line)), perLineVa[line] ?? 0),
+    ) &&
+    (place.compiled.stack.arrangement !== 'split-phase-autotransformer' ||
+      isFree(staggeredPickup(starts, dark, lines.reduce(add, ZERO), seeWhole), totalVa))
   );
-  const whole =
-    place.compiled.stack.arrangement === 'split-phase-autotransformer'
-      ? room(place, board.totalStaggered, place.capability.totalVa)
-      : Infinity;
-  return Math.min(whole, ...staggered);
 }
 
-const delayed = (circuit: Circuit, startDelayS: number): Circuit => {
+function delayed(circuit: Circuit, startDelayS: number): Circuit {
+  // The same object where nothing changes: what is known of it need not be worked out again.
+  if ((circuit.startDelayS ?? 0) === startDelayS) return circuit;
   const { startDelayS: _before, ...rest } = circuit;
   return startDelayS > 0 ? { ...rest, startDelayS } : rest;
-};
+}
 
 interface Plan {
   readonly placed: readonly Circuit[];
@@ -81,13 +111,16 @@ function plan(
   { margin, ofAll }: Wanted,
 ): Plan {
   let placed: Circuit[] = [...steady];
+  let load = loadOf(place, steady);
   const refused: Circuit[] = [];
   for (const circuit of starting) {
     let found: Circuit | undefined;
     for (let slotS = 0; slotS <= LAST_SLOT_S && found === undefined; slotS += SLOT_S) {
       const tried = delayed(circuit, slotS);
-      // Room of m below what is allowed means needed · (1 + …) = allowed: margin = 1 − needed/allowed.
-      if (1 - 1 / (leastRoom(place, [...placed, tried]) + 1) >= margin) found = tried;
+      const withIt = joined(load, loadOf(place, [tried]));
+      if (!hasRoom(place, withIt, margin)) continue;
+      found = tried;
+      load = withIt;
     }
     if (found === undefined) {
       refused.push(circuit);

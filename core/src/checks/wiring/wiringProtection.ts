@@ -2,10 +2,10 @@ import { leadSizeWords } from '../../codes/leadSizes.ts';
 import type { CodeProfileName } from '../../codes/profile.ts';
 import type { CableLine } from '../../figures/wiring/cableLine.ts';
 import { cableLines } from '../../figures/wiring/cableLines.ts';
-import type { Laying } from '../../installation/facts.ts';
 import type { Installation } from '../../installation/installation.ts';
 import { governing } from '../../sizing/askLine.ts';
 import { carriesA, deviceAnswers } from '../../sizing/judgeSize.ts';
+import { inConduits } from '../../figures/wiring/conduits.ts';
 import { laidAsOf } from '../../sizing/laidAs.ts';
 import type { SizeAnswer } from '../../sizing/question.ts';
 import { worstOf } from '../../sizing/smallestSize.ts';
@@ -26,9 +26,9 @@ interface Protected {
 /** A device with its conductor, or the places that do not say of what kind they are. */
 type Look = { readonly held: Protected } | { readonly missing: readonly Path[] };
 
+/** What was found at a cable, and all that it was found from beside the cable itself. */
 interface Looked {
-  readonly site: Installation['site'];
-  readonly laying: Laying | undefined;
+  readonly around: readonly unknown[];
   readonly found: Look;
 }
 
@@ -37,11 +37,13 @@ const lookedAt = new WeakMap<CableLine, Looked>();
 
 function foundAt(installation: Installation, profile: CodeProfileName, line: CableLine): Look {
   if (line.circuit === undefined) return protectedOf(installation, profile, line);
-  const { site, wiring } = installation;
+  const { site, wiring, tableValues } = installation;
+  const { carrying, name } = inConduits(installation).get(line.id) ?? {};
+  const around = [site, wiring?.laying, tableValues, carrying, name];
   const before = lookedAt.get(line);
-  if (before?.site === site && before.laying === wiring?.laying) return before.found;
+  if (before?.around.every((one, at) => one === around[at]) === true) return before.found;
   const found = protectedOf(installation, profile, line);
-  lookedAt.set(line, { site, laying: wiring?.laying, found });
+  lookedAt.set(line, { around, found });
   return found;
 }
 
