@@ -69,6 +69,14 @@ const joined = (a: Load, b: Load): Load => ({
   delayed: [...a.delayed, ...b.delayed],
 });
 
+/** When the last start of a load is over, s: from then on nothing changes by itself. */
+const quietFromS = ({ starts, delayed: dark }: Load): number =>
+  Math.max(
+    0,
+    ...dark.map(({ delayS }) => delayS),
+    ...starts.map(({ delayS, steps }) => steps.reduce((sum, { durationS }) => sum + durationS, delayS)),
+  );
+
 /** Whether a share of what is allowed stays free on every line, and on the whole where the set shares among its lines. */
 function hasRoom(place: Place, { lines, starts, delayed: dark }: Load, margin: number): boolean {
   // Room of m below what is allowed means needed · (1 + …) = allowed: margin = 1 − needed/allowed.
@@ -115,12 +123,17 @@ function plan(
   const refused: Circuit[] = [];
   for (const circuit of starting) {
     let found: Circuit | undefined;
+    const quietS = quietFromS(load);
     for (let slotS = 0; slotS <= LAST_SLOT_S && found === undefined; slotS += SLOT_S) {
       const tried = delayed(circuit, slotS);
       const withIt = joined(load, loadOf(place, [tried]));
-      if (!hasRoom(place, withIt, margin)) continue;
-      found = tried;
-      load = withIt;
+      if (hasRoom(place, withIt, margin)) {
+        found = tried;
+        load = withIt;
+      } else if (slotS >= quietS) {
+        // All else is quiet by then: it would be no other any later.
+        break;
+      }
     }
     if (found === undefined) {
       refused.push(circuit);
