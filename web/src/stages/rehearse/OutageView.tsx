@@ -174,15 +174,15 @@ export function OutageView({
           {played.events.length === 0 && <p className="text-quiet">Nothing changes from beginning to end.</p>}
           <ol className="text-[13px]">
             {played.events.slice(0, MOST_EVENTS).map(({ minute, sentence, isBad }, at) => (
-              <li key={at} className={isBad ? 'text-over' : ''}>
+              <li key={at} className={`flex ${isBad ? 'text-over' : ''}`}>
                 <button
                   type="button"
-                  className="inline-block w-28 text-left text-quiet tabular-nums underline-offset-2 hover:underline"
+                  className="w-28 shrink-0 self-start text-left text-quiet tabular-nums underline-offset-2 hover:underline"
                   onClick={() => onGo(minute * 60)}
                 >
                   {clockOf(run, minute)}
                 </button>
-                {sentence}
+                <span>{sentence}</span>
               </li>
             ))}
           </ol>
