@@ -70,7 +70,7 @@ const FIELDS: Readonly<Record<string, string>> = {
   lengthsFrom: 'route on the wall plan for a lead',
   lengthM: 'length',
   imbalanceLimit: 'imbalance limit of the type',
-  outsideMm: 'outside diameter of a cable',
+  outsideMm: 'outside diameter of the cable',
   innerMm: 'inside diameter',
   leastMm: 'thinnest cable it seals on',
   threadMm: 'hole it needs',
@@ -207,6 +207,22 @@ interface Named {
 const isNamed = (value: unknown): value is Named =>
   typeof value === 'object' && value !== null && 'id' in value;
 
+const listOf = (value: unknown, key: string): readonly unknown[] => {
+  const found: unknown =
+    typeof value === 'object' && value !== null ? new Map(Object.entries(value)).get(key) : undefined;
+  return Array.isArray(found) ? found : [];
+};
+
+/** The circuit of a cable, by the cable's id or by what it is of: of most cables nobody has stated anything, and they are in no list. */
+function circuitOfCable(stated: object, [root, list, id]: Path): string | undefined {
+  if (root !== 'wiring' || list !== 'cables') return undefined;
+  const wiring: unknown = new Map(Object.entries(stated)).get('wiring');
+  const cable = listOf(wiring, 'cables').find((one) => isNamed(one) && one.id === id);
+  const lineId = cable !== undefined && isNamed(cable) && 'lineId' in cable ? cable.lineId : id;
+  const circuit = listOf(stated, 'circuits').find((one) => isNamed(one) && `circuit ${one.id}` === lineId);
+  return isNamed(circuit) ? circuit.name : undefined;
+}
+
 /**
  * A place in words: "running power of Vaccine fridge". Names are looked up in the document; what has none goes by its number, as
  * "unit 2 of Stack".
@@ -228,6 +244,7 @@ export function describePlace(stated: object, path: Path): string {
       value = new Map<string | number, unknown>(Object.entries(value)).get(part);
     }
   }
+  owner = circuitOfCable(stated, path) ?? owner;
   const label = fieldLabel(String(path.at(-1) ?? ''));
   // A figure inside of a field that has a name of its own: the size of which lead.
   const inner = path.length > 2 && !Array.isArray(value) ? FIELDS[String(path.at(-2))] : undefined;

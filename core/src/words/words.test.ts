@@ -24,6 +24,12 @@ describe('words', () => {
       'firmware of unit 1 of Stack',
     );
     expect(describePlace(design, ['stacks', 's', 'bank', 'breakerA'])).toBe('battery breaker of Stack');
+    // Of a cable, whether anything is stated of it or not.
+    const wired = { ...design, wiring: { cables: [{ id: 'w', lineId: 'circuit c1' }] } };
+    for (const id of ['w', 'circuit c1'])
+      expect(describePlace(wired, ['wiring', 'cables', id, 'outsideMm'])).toBe(
+        `outside diameter of the cable of ${design.circuits[0]?.name ?? ''}`,
+      );
     expect(describePlace(design, ['site', 'supply'])).toBe('supply');
     expect(describePlaces(design, [['a'], ['b'], ['c'], ['d'], ['e']])).toBe('a; b; c; and 2 more');
   });
