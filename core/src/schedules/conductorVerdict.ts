@@ -1,5 +1,5 @@
 import type { Installation } from '../installation/installation.ts';
-import { hasGuard } from '../sizing/askLine.ts';
+import { awaitsRating } from '../sizing/askLine.ts';
 import type { SizeTest } from '../sizing/question.ts';
 import type { SizedLine } from '../sizing/sizeLine.ts';
 import { describePlaces } from '../words/places.ts';
@@ -21,7 +21,7 @@ export const TEST_TITLES: Readonly<Record<SizeTest, string>> = {
 /** What the size of a cable comes to, in one word and a sentence: of the tests the worst, and what could not be held against it. */
 export function conductorVerdict(
   installation: Installation,
-  { chosen, line, question, deviceA }: SizedLine,
+  { chosen, line, question }: SizedLine,
 ): { readonly state: RowState; readonly words: string } {
   if (line.lengthM.known && line.lengthM.value === 0)
     return { state: 'unknown', words: 'a length of nought is none' };
@@ -31,7 +31,7 @@ export function conductorVerdict(
   const worst = chosen.worst ?? chosen.answers.find(({ state }) => state === 'tight');
   if (worst !== undefined)
     return { state: worst.state, words: `${TEST_TITLES[worst.test]}: ${worst.working()}` };
-  if (deviceA === undefined && hasGuard(line))
+  if (awaitsRating(line))
     return {
       state: 'unknown',
       words: 'no rating of its device is stated that it could be held against; the rest is within',

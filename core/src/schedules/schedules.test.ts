@@ -135,6 +135,18 @@ it('a size of no table goes by the next thinner, and says so; a length of nought
   expect(wired(0.5, 5).verdict).toBe('its size is not tabulated for the way it is laid');
 });
 
+it('a string behind a switch of no known rating is judged: the switch guards nothing', () => {
+  const design = (d: Design): void => {
+    withStrings(d, 8);
+    const [line] = rowsOf('conductors', (plain) => withStrings(plain, 8)).flatMap(({ id, cells }) =>
+      String(cells.cable).startsWith('South roof') ? [id] : [],
+    );
+    d.wiring = { cables: [{ id: 'w', lineId: line ?? '', lengthM: 10, areaMm2: 6 }] };
+  };
+  const row = rowsOf('conductors', design).find(({ cells }) => String(cells.cable).startsWith('South roof'));
+  expect(row).toMatchObject({ state: 'within', cells: { verdict: 'within' } });
+});
+
 describe('what nobody knows is no pass', () => {
   const stateOf = (kind: ScheduleKind, has: Readonly<Record<string, Cell>>, edit: (d: Design) => void) => {
     const rows = rowsOf(kind, edit);

@@ -64,6 +64,11 @@ export function governing(line: CableLine): LineDevice | undefined {
 /** Whether a device has to stand ahead of a cable: of circuits always. */
 export const hasGuard = (line: CableLine): boolean => line.circuit !== undefined || guardsOf(line).length > 0;
 
+/** Whether the rating of a device ahead of a cable has to be stated before it is judged; what is only there to be opened guards nothing. */
+export const awaitsRating = (line: CableLine): boolean =>
+  governing(line) === undefined &&
+  (line.circuit !== undefined || guardsOf(line).some(({ role }) => !SWITCHED.has(role)));
+
 /** What the cable of a circuit is asked in, beside itself. */
 interface Surroundings {
   readonly site: Installation['site'];
