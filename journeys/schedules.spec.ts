@@ -110,6 +110,16 @@ test('schedules leave as sheets that a library reads back, and as a page to prin
   const texts = book.worksheets[0]?.getColumn(3).values.map(String) ?? [];
   expect(texts.some((text) => text.startsWith('More than one source'))).toBe(true);
 
+  await page.getByRole('tab', { name: 'Cut list' }).click();
+  const cuts = new ExcelJS.Workbook();
+  await cuts.xlsx.load(new Uint8Array(await download(page, 'XLSX')).buffer);
+  expect(cuts.worksheets.map(({ name }) => name)).toEqual(['Cut list', 'What to buy']);
+  // Two circuits of five cores, 17 and 22 m.
+  const toBuy = cuts.worksheets[1];
+  const at = toBuy?.getColumn(1).values.findIndex((value) => value === 'cable of 5 cores, 2.5 mm²') ?? -1;
+  expect([2, 3].map((column) => toBuy?.getCell(at, column).value)).toEqual([2, 39]);
+  await page.getByRole('tab', { name: 'Labels' }).click();
+
   await page.getByRole('link', { name: 'As a page' }).click();
   await expect(page.getByRole('heading', { name: 'Labels' })).toBeVisible();
   await expect(page.getByRole('img', { name: /^Sheet 1 of \d+ with labels/ })).toBeVisible();

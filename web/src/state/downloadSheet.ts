@@ -3,11 +3,23 @@ import { downloadBlob } from './documentFile.ts';
 
 const isFigure = (text: string): boolean => /^-?\d+(\.\d+)?$/.test(text);
 
-/** Writes rows, headings first, as a sheet. A cell that begins like a formula stays text. */
+type Rows = readonly (readonly string[])[];
+
+/** Rows under a title, headings first. */
+export interface Sheet {
+  readonly title: string;
+  readonly rows: Rows;
+}
+
+/** Writes rows, headings first, as a sheet; a workbook takes further ones, for which CSV has no place. A cell that begins like a formula stays text. */
 export async function downloadSheet(
-  rows: readonly (readonly string[])[],
+  rows: Rows,
   kind: 'csv' | 'xlsx',
-  { file, title }: { readonly file: string; readonly title: string },
+  {
+    file,
+    title,
+    further = [],
+  }: { readonly file: string; readonly title: string; readonly further?: readonly Sheet[] },
 ): Promise<void> {
   if (kind === 'csv') {
     const text = Papa.unparse(
@@ -19,9 +31,11 @@ export async function downloadSheet(
   }
   const { Workbook } = await import('exceljs');
   const book = new Workbook();
-  const sheet = book.addWorksheet(title, { views: [{ state: 'frozen', ySplit: 1 }] });
-  for (const row of rows) sheet.addRow(row.map((cell) => (isFigure(cell) ? Number(cell) : cell)));
-  sheet.getRow(1).font = { bold: true };
+  for (const one of [{ title, rows }, ...further]) {
+    const sheet = book.addWorksheet(one.title, { views: [{ state: 'frozen', ySplit: 1 }] });
+    for (const row of one.rows) sheet.addRow(row.map((cell) => (isFigure(cell) ? Number(cell) : cell)));
+    sheet.getRow(1).font = { bold: true };
+  }
   const bytes = await book.xlsx.writeBuffer();
   downloadBlob(
     new Blob([bytes], { type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet' }),

@@ -141,7 +141,12 @@ function Sheets({ schedule }: { readonly schedule: Schedule }) {
       className="button"
       onClick={() => {
         noteExport(kind);
-        void downloadSheet(scheduleSheet(whole()), kind, { file: `${file}.${kind}`, title: schedule.title });
+        const { totals, ...own } = whole();
+        void downloadSheet(scheduleSheet(own), kind, {
+          file: `${file}.${kind}`,
+          title: schedule.title,
+          further: totals === undefined ? [] : [{ title: totals.title, rows: scheduleSheet(totals) }],
+        });
       }}
     >
       <Download size={15} aria-hidden="true" /> {kind.toUpperCase()}
