@@ -1,3 +1,5 @@
+import { cos, sin } from '../values/elementary.ts';
+
 /** What a line or word means, so that screen and paper can each ink it their own way. */
 export type Ink = 'live' | 'dead' | 'symbol' | 'word' | 'quiet' | 'over' | 'unknown' | 'path';
 
@@ -55,8 +57,8 @@ export interface Drawing {
 
 /** A point on a circle; degrees clockwise from the right. */
 export const onCircle = (x: number, y: number, r: number, deg: number): readonly [number, number] => [
-  x + r * Math.cos((deg * Math.PI) / 180),
-  y + r * Math.sin((deg * Math.PI) / 180),
+  x + r * cos((deg * Math.PI) / 180),
+  y + r * sin((deg * Math.PI) / 180),
 ];
 
 /** An arc as short straight pieces, for what knows none. */

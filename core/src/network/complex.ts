@@ -1,3 +1,5 @@
+import { cos, hypot, sin } from '../values/elementary.ts';
+
 /** A complex number as a plain pair. Used for phasors (amperes or volts) and for apparent power (W + j·var). */
 export interface Complex {
   readonly re: number;
@@ -8,7 +10,7 @@ export const ZERO: Complex = { re: 0, im: 0 };
 export const complex = (re: number, im: number): Complex => ({ re, im });
 export const polar = (size: number, degrees: number): Complex => {
   const angle = (degrees * Math.PI) / 180;
-  return { re: size * Math.cos(angle), im: size * Math.sin(angle) };
+  return { re: size * cos(angle), im: size * sin(angle) };
 };
 export const add = (a: Complex, b: Complex): Complex => ({ re: a.re + b.re, im: a.im + b.im });
 export const subtract = (a: Complex, b: Complex): Complex => ({ re: a.re - b.re, im: a.im - b.im });
@@ -22,4 +24,4 @@ export const divide = (a: Complex, b: Complex): Complex => {
   const size = b.re * b.re + b.im * b.im;
   return { re: (a.re * b.re + a.im * b.im) / size, im: (a.im * b.re - a.re * b.im) / size };
 };
-export const magnitude = (a: Complex): number => Math.hypot(a.re, a.im);
+export const magnitude = (a: Complex): number => hypot(a.re, a.im);

@@ -1,3 +1,4 @@
+import { log } from '../values/elementary.ts';
 import { power } from '../values/power.ts';
 /** One point of an overload curve: the longest time at a multiple of rated VA. */
 export interface OverloadPoint {
@@ -24,7 +25,7 @@ export function allowedTimeS(curve: readonly OverloadPoint[], multiple: number):
     const low = curve[index - 1];
     const high = curve[index];
     if (low === undefined || high === undefined || multiple > high.multiple) continue;
-    const place = Math.log(multiple / low.multiple) / Math.log(high.multiple / low.multiple);
+    const place = log(multiple / low.multiple) / log(high.multiple / low.multiple);
     return low.maxS * power(high.maxS / low.maxS, place);
   }
   return 0;
@@ -38,7 +39,7 @@ export function allowedMultiple(curve: readonly OverloadPoint[], timeS: number):
     const low = curve[index - 1];
     const high = curve[index];
     if (low === undefined || high === undefined || timeS < high.maxS) continue;
-    const place = Math.log(timeS / low.maxS) / Math.log(high.maxS / low.maxS);
+    const place = log(timeS / low.maxS) / log(high.maxS / low.maxS);
     return low.multiple * power(high.multiple / low.multiple, place);
   }
   return curve.at(-1)?.multiple ?? 1;

@@ -1,3 +1,4 @@
+import { hypot } from '../values/elementary.ts';
 import {
   add,
   type Complex,
@@ -68,7 +69,7 @@ export function neutralCurrentA(currents: readonly Complex[], harmonicA: readonl
     currents.length === 2
       ? Math.abs((harmonicA[0] ?? 0) - (harmonicA[1] ?? 0))
       : harmonicA.reduce((sum, one) => sum + one, 0);
-  return Math.hypot(fundamental, third);
+  return hypot(fundamental, third);
 }
 
 /** Imbalance (max − min) / mean of the line loads; 0 where nothing flows. */

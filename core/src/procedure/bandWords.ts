@@ -1,3 +1,4 @@
+import { log10 } from '../values/elementary.ts';
 import type { Band, ReadingSpec } from './schema.ts';
 
 /** Marks that a band is divided into, so that its edges can be told apart from what lies just inside them. */
@@ -13,7 +14,7 @@ function decimalsOf({ expected, abort }: ReadingSpec): number {
     edge === undefined ? [] : [Math.abs(edge)],
   );
   const width = widths.length > 0 ? Math.min(...widths) : Math.max(...edges, 1) / 10;
-  return Math.min(MOST_DECIMALS, Math.max(0, Math.ceil(-Math.log10(width / DIVISIONS))));
+  return Math.min(MOST_DECIMALS, Math.max(0, Math.ceil(-log10(width / DIVISIONS))));
 }
 
 const trimmed = (text: string): string => (text.includes('.') ? text.replace(/\.?0+$/, '') : text);

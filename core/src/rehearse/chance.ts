@@ -1,3 +1,5 @@
+import { cos, log } from '../values/elementary.ts';
+
 /** A stream of numbers in [0, 1) that is the same for the same seed on every machine. */
 export interface Chance {
   /** 32 bits of state. */
@@ -24,5 +26,5 @@ export function next(chance: Chance): number {
 /** A number of the standard normal distribution (Box and Muller; the second of the pair is left). */
 export function normal(chance: Chance): number {
   const one = 1 - next(chance);
-  return Math.sqrt(-2 * Math.log(one)) * Math.cos(2 * Math.PI * next(chance));
+  return Math.sqrt(-2 * log(one)) * cos(2 * Math.PI * next(chance));
 }

@@ -1,3 +1,4 @@
+import { exp } from '../values/elementary.ts';
 import { type Chance, next, normal } from './chance.ts';
 
 /** How long outages last, as a choice to rehearse with. */
@@ -14,7 +15,7 @@ export const LONGEST_MINUTES = 14 * 1440;
 
 const held = (minutes: number): number => Math.min(LONGEST_MINUTES, Math.max(1, Math.round(minutes)));
 const logNormal = (chance: Chance, medianMinutes: number, spread: number): number =>
-  held(medianMinutes * Math.exp(spread * normal(chance)));
+  held(medianMinutes * exp(spread * normal(chance)));
 
 /** What is played where nobody has chosen. */
 export const RURAL: OutagePattern = {

@@ -1,3 +1,4 @@
+import { cos, sin } from '../values/elementary.ts';
 import { power } from '../values/power.ts';
 /** Where a plane of modules looks. */
 export interface Plane {
@@ -13,28 +14,6 @@ const SOLAR_W_M2 = 1361;
 const DIFFUSE = 0.1;
 const MINUTES_OF_DAY = 1440;
 
-/** Height and direction of the sun at a minute of solar time. */
-interface Sun {
-  readonly sinHeight: number;
-  readonly heightRad: number;
-  readonly directionRad: number;
-}
-
-/** Declination by Cooper: δ = 23.45° · sin(360° · (284 + n) / 365). Noon is when the sun stands highest. */
-function sunAt(latitudeDeg: number, dayOfYear: number, minute: number): Sun {
-  const declination = 23.45 * RAD * Math.sin((2 * Math.PI * (284 + dayOfYear)) / 365);
-  const hourAngle = ((minute - MINUTES_OF_DAY / 2) / 4) * RAD;
-  const latitude = latitudeDeg * RAD;
-  const sinHeight =
-    Math.sin(latitude) * Math.sin(declination) +
-    Math.cos(latitude) * Math.cos(declination) * Math.cos(hourAngle);
-  const east = -Math.cos(declination) * Math.sin(hourAngle);
-  const north =
-    Math.cos(latitude) * Math.sin(declination) -
-    Math.sin(latitude) * Math.cos(declination) * Math.cos(hourAngle);
-  return { sinHeight, heightRad: Math.asin(sinHeight), directionRad: Math.atan2(east, north) };
-}
-
 /**
  * Light on a plane under a clear sky, W/m², by minute of solar time: direct light 1361 · 0.7^(AM^0.678) with AM = 1 / sin h (Meinel),
  * on the plane by the angle to it, and a tenth of it from the rest of the sky that the plane sees.
@@ -45,15 +24,23 @@ export function clearSky(
   { tiltDeg, directionDeg }: Plane,
 ): Float64Array {
   const light = new Float64Array(MINUTES_OF_DAY);
-  const tilt = tiltDeg * RAD;
-  const direction = directionDeg * RAD;
+  const [tilt, direction, latitude] = [tiltDeg * RAD, directionDeg * RAD, latitudeDeg * RAD];
+  const [sinLatitude, cosLatitude, cosTilt, sinTilt] = [sin(latitude), cos(latitude), cos(tilt), sin(tilt)];
+  const [northward, eastward] = [cos(direction), sin(direction)];
+  // Declination by Cooper: δ = 23.45° · sin(360° · (284 + n) / 365). Noon is when the sun stands highest.
+  const declination = 23.45 * RAD * sin((2 * Math.PI * (284 + dayOfYear)) / 365);
+  const [sinDeclination, cosDeclination] = [sin(declination), cos(declination)];
   for (let minute = 0; minute < MINUTES_OF_DAY; minute += 1) {
-    const { sinHeight, heightRad, directionRad } = sunAt(latitudeDeg, dayOfYear, minute);
-    if (sinHeight <= 0.01) continue;
-    const direct = SOLAR_W_M2 * power(0.7, power(sinHeight, -0.678));
-    const onPlane =
-      Math.cos(tilt) * sinHeight + Math.sin(tilt) * Math.cos(heightRad) * Math.cos(directionRad - direction);
-    light[minute] = direct * Math.max(0, onPlane) + (DIFFUSE * direct * (1 + Math.cos(tilt))) / 2;
+    const hourAngle = ((minute - MINUTES_OF_DAY / 2) / 4) * RAD;
+    const cosHour = cos(hourAngle);
+    // Where the sun stands, as parts of a vector of length one.
+    const up = sinLatitude * sinDeclination + cosLatitude * cosDeclination * cosHour;
+    if (up <= 0.01) continue;
+    const east = -cosDeclination * sin(hourAngle);
+    const north = cosLatitude * sinDeclination - sinLatitude * cosDeclination * cosHour;
+    const direct = SOLAR_W_M2 * power(0.7, power(up, -0.678));
+    const onPlane = cosTilt * up + sinTilt * (north * northward + east * eastward);
+    light[minute] = direct * Math.max(0, onPlane) + (DIFFUSE * direct * (1 + cosTilt)) / 2;
   }
   return light;
 }

@@ -1,3 +1,4 @@
+import { hypot } from '../values/elementary.ts';
 import { transferTime } from '../figures/capability/transferTime.ts';
 import { capabilityWithout } from '../figures/capability/capability.ts';
 import type { InverterType } from '../catalogue/inverterType.ts';
@@ -99,7 +100,7 @@ export function pickupOf(
     at += durationS;
     return { fromS, toS: at, va, voltage: va > 0 ? Math.min(1, (ratedVa * most) / va) : 1 };
   });
-  const runningVa = running === undefined ? 0 : Math.hypot(running.re, running.im);
+  const runningVa = running === undefined ? 0 : hypot(running.re, running.im);
   return { line, ratedVa, runningVa, steps, tripsAtS: tripOf(steps, ratedVa, type.overloadCurve) };
 }
 

@@ -1,3 +1,4 @@
+import { sin } from '../values/elementary.ts';
 import type { WaveChannel, WaveRecord } from '../waveform/record.ts';
 import type { LinePickup, PickupStep, Transfer } from './transfer.ts';
 
@@ -34,7 +35,7 @@ export function transferWave({ gapMs, lines }: Transfer, site: WaveSite): WaveRe
     const amperes = new Float64Array(count);
     for (let at = 0; at < count; at += 1) {
       const time = at / RATE_HZ - BEFORE_S;
-      const wave = Math.SQRT2 * Math.sin(2 * Math.PI * frequencyHz * time + turn);
+      const wave = Math.SQRT2 * sin(2 * Math.PI * frequencyHz * time + turn);
       const isLive = time < 0 || (time >= gapS && (tripsAtS === undefined || time < tripsAtS));
       if (!isLive) continue;
       const share = time < 0 ? 1 : voltageAt(steps, time);

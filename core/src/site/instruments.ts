@@ -1,3 +1,4 @@
+import { log10 } from '../values/elementary.ts';
 import { IDLE_V, isBusPair } from '../figures/comms/linkFigures.ts';
 import { heardIn, pulledLinks } from './siteBus.ts';
 import { LONGER_M, placeKey, WEAK_OHM } from './siteFaults.ts';
@@ -289,7 +290,7 @@ export function measure(
   const shown = figure * (kind === 'tape' ? 1 : gainOf(state.seed, `${kind} ${place.id}`));
   if (Math.abs(shown) > range) return { text: 'Over the range', value: undefined, danger: undefined };
   const resolution = range / DIGITS;
-  const digits = Math.max(0, Math.ceil(-Math.log10(resolution) - 1e-9));
+  const digits = Math.max(0, Math.ceil(-log10(resolution) - 1e-9));
   const value = Number(shown.toFixed(digits));
   return { text: `${value.toFixed(digits)} ${INSTRUMENTS[kind].unit}`, value, danger: undefined };
 }

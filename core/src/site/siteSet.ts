@@ -1,3 +1,4 @@
+import { hypot } from '../values/elementary.ts';
 import { allowedTimeS } from '../network/overload.ts';
 import { efficiencyAt } from '../figures/capability/efficiency.ts';
 import { partsThrough } from '../figures/capability/acShare.ts';
@@ -208,7 +209,7 @@ function islandVoltages(
     const ratedVa = lineRatedVa(set, ready, line);
     if (one === undefined || load === undefined || !set.units.some(({ lines }) => lines.includes(line)))
       return;
-    const va = Math.hypot(load.re, load.im);
+    const va = hypot(load.re, load.im);
     const limit = va > 0 ? Math.min(1, (ratedVa * most) / va) : 1;
     const fed = set.units.filter(({ lines }, index) => lines.includes(line) && ready[index] === true).length;
     const droopV = fed > 0 ? ((va / plan.lineVoltageV) * outputOhmOf(set.type)) / fed : 0;
@@ -246,7 +247,7 @@ function unitOutputs(
       const part = parts[line]?.[index] ?? 0;
       watts += load.re * part;
       const volts = lineV[line] ?? 0;
-      if (volts > 0) most = Math.max(most, (Math.hypot(load.re, load.im) * part) / volts);
+      if (volts > 0) most = Math.max(most, (hypot(load.re, load.im) * part) / volts);
     });
     const unit = now.units[index];
     if (unit !== undefined) {

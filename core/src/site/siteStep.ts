@@ -1,3 +1,4 @@
+import { hypot, sin } from '../values/elementary.ts';
 import type { ModeKind } from '../installation/modeKinds.ts';
 import type { ModeFacts } from '../modes/walk.ts';
 import { HYSTERESIS } from '../rehearse/playMinutes.ts';
@@ -234,7 +235,7 @@ function loadGenerator(plan: SitePlan, state: SiteState): void {
 
 /** Line to neutral of the grid, V; 0 while it is away. */
 export const gridVoltage = ({ lineVoltageV }: SitePlan, { timeS, isGridPresent }: SiteState): number =>
-  isGridPresent ? lineVoltageV * (1 + GRID_SWELL * Math.sin(timeS / GRID_SWELL_S)) : 0;
+  isGridPresent ? lineVoltageV * (1 + GRID_SWELL * sin(timeS / GRID_SWELL_S)) : 0;
 
 /** Voltage, current and grid power of each line once all sets have moved. */
 function settleLines(
@@ -266,7 +267,7 @@ function settleLines(
           ? gridVoltage(plan, state)
           : 0;
     if (line.voltageV > 0) line.lowestV = Math.min(line.lowestV, line.voltageV);
-    line.loadA = line.voltageV > 0 ? Math.hypot(re, im) / line.voltageV : 0;
+    line.loadA = line.voltageV > 0 ? hypot(re, im) / line.voltageV : 0;
   });
 }
 

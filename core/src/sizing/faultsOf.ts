@@ -1,3 +1,4 @@
+import { hypot } from '../values/elementary.ts';
 import { ADIABATIC_S } from '../codes/leadAmpacity.ts';
 import { type Insulation } from '../codes/cableKinds.ts';
 import { INSULATION_C } from '../codes/ampacity.ts';
@@ -117,7 +118,7 @@ function ofGrid(
     at: (areaMm2) => {
       const cableOhm = 2 * fixedWiringOhm(lengthM, areaMm2, INSULATION_C[insulation]);
       // A supply that is all reactance ahead of a cable that is all resistance gives the most.
-      const currentA = volts / Math.hypot(volts / prospectiveA, cableOhm);
+      const currentA = volts / hypot(volts / prospectiveA, cableOhm);
       return currentA < EVERY_CURVE * deviceA
         ? []
         : [{ label: SOURCE_WORDS.grid, currentA, timeS: defaults.faultClearS.value, unless: LIMITED }];

@@ -1,3 +1,4 @@
+import { sin } from '../values/elementary.ts';
 import fc from 'fast-check';
 import type { OutageRun } from '../rehearse/outageRun.ts';
 import { chanceOf, next } from '../rehearse/chance.ts';
@@ -22,7 +23,7 @@ const day = (mean: number, seed: number, stepMin: number): Float64Array => {
 /** Sun from six to six, the same in every season. */
 const bell = (most: number): Float64Array[] => {
   const light = Float64Array.from({ length: MINUTES_OF_DAY }, (_, minute) =>
-    Math.max(0, most * Math.sin((Math.PI * (minute - 360)) / 720)),
+    Math.max(0, most * sin((Math.PI * (minute - 360)) / 720)),
   );
   return Array.from({ length: SEASONS }, () => light);
 };

@@ -1,10 +1,7 @@
-/**
- * base^exponent for a base above nought, as e^(exponent · ln base).
- *
- * Engines do not agree on the last bit of `**`: a browser and a server would tell different figures of the same design. On `exp` and `log`
- * they do.
- */
-export const power = (base: number, exponent: number): number => Math.exp(exponent * Math.log(base));
+import { exp, log } from './elementary.ts';
+
+/** base^exponent for a base above nought, as e^(exponent · ln base): the same on every engine, which `**` is not. */
+export const power = (base: number, exponent: number): number => exp(exponent * log(base));
 
 /** base to a whole power of nought or more, by multiplying. */
 export function wholePower(base: number, exponent: number): number {

@@ -1,3 +1,4 @@
+import { atan2, cos, hypot, sin } from '../values/elementary.ts';
 import { wholePower } from '../values/power.ts';
 /** A signal with equal steps of time. */
 export interface Signal {
@@ -89,7 +90,7 @@ export function fitSine(
   const r = [0, 0, 0];
   const w = (2 * Math.PI * frequencyHz) / rateHz;
   for (let at = from; at < to; at += 1) {
-    const row = [Math.sin(w * at), Math.cos(w * at), 1];
+    const row = [sin(w * at), cos(w * at), 1];
     const value = samples[at] ?? 0;
     for (let i = 0; i < 3; i += 1) {
       r[i] = (r[i] ?? 0) + (row[i] ?? 0) * value;
@@ -99,7 +100,7 @@ export function fitSine(
   const solved = solve3(m, r);
   if (solved === undefined) return undefined;
   const [sine, cosine, offset] = solved;
-  return { amplitude: Math.hypot(sine, cosine), phase: Math.atan2(cosine, sine), offset };
+  return { amplitude: hypot(sine, cosine), phase: atan2(cosine, sine), offset };
 }
 
 /** Cramer's rule for three unknowns; undefined where the rows depend on each other. */

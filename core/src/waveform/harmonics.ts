@@ -1,3 +1,4 @@
+import { cos, hypot, sin } from '../values/elementary.ts';
 import type { Signal } from './cycles.ts';
 
 export interface Harmonics {
@@ -19,13 +20,13 @@ function amplitudeAt(samples: Float64Array, from: number, to: number, step: numb
   let im = 0;
   let weights = 0;
   for (let at = 0; at < count; at += 1) {
-    const weight = 0.5 - 0.5 * Math.cos((2 * Math.PI * at) / count);
+    const weight = 0.5 - 0.5 * cos((2 * Math.PI * at) / count);
     const value = (samples[from + at] ?? 0) * weight;
-    re += value * Math.cos(step * at);
-    im -= value * Math.sin(step * at);
+    re += value * cos(step * at);
+    im -= value * sin(step * at);
     weights += weight;
   }
-  return (2 * Math.hypot(re, im)) / weights;
+  return (2 * hypot(re, im)) / weights;
 }
 
 /**

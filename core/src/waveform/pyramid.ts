@@ -1,3 +1,4 @@
+import { log } from '../values/elementary.ts';
 import { wholePower } from '../values/power.ts';
 /** Least and greatest sample of each stretch, coarser from level to level: what a picture of millions of samples is drawn from. */
 export interface Pyramid {
@@ -67,10 +68,7 @@ export function columnsOf(
 ): Float64Array {
   const out = new Float64Array(columns * 2);
   const width = (to - from) / columns;
-  const depth = Math.min(
-    levels.length,
-    Math.max(0, Math.floor(Math.log(Math.max(width, 1)) / Math.log(FACTOR))),
-  );
+  const depth = Math.min(levels.length, Math.max(0, Math.floor(log(Math.max(width, 1)) / log(FACTOR))));
   const level = depth === 0 ? undefined : levels[depth - 1];
   const step = wholePower(FACTOR, depth);
   for (let column = 0; column < columns; column += 1) {

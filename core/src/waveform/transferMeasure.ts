@@ -1,3 +1,4 @@
+import { asin } from '../values/elementary.ts';
 import { square } from '../values/power.ts';
 import { cycleFrequencies, fitSine, halfCycleRms, meanOf, risingCrossings, type Signal } from './cycles.ts';
 
@@ -39,7 +40,7 @@ const DIP = 0.9;
 /** What electronic supplies and contactors are tested to hold through for a while (the 70 % step of IEC 61000-4-11 and -34). */
 const HOLDS = 0.7;
 /** A sine dwells below a tenth of its peak for 2 · asin(0.1) / 2π of a cycle at each crossing; a gap is half as long again at least. */
-const CROSSING_DWELL = Math.asin(GONE) / Math.PI;
+const CROSSING_DWELL = asin(GONE) / Math.PI;
 const LEAST_GAP = 1.5 * CROSSING_DWELL;
 const FITTED_CYCLES = 2;
 const SLOPE_CYCLES = 5;

@@ -1,3 +1,4 @@
+import { cos, hypot, sin } from '../values/elementary.ts';
 import { fitSine, type Signal } from './cycles.ts';
 
 /**
@@ -12,20 +13,20 @@ export function unbalanceOf(
 ): number | undefined {
   const phasors = signals.map((signal) => {
     const fit = fitSine(signal, frequencyHz, fromS, fromS + cycles / frequencyHz);
-    return fit && { re: fit.amplitude * Math.cos(fit.phase), im: fit.amplitude * Math.sin(fit.phase) };
+    return fit && { re: fit.amplitude * cos(fit.phase), im: fit.amplitude * sin(fit.phase) };
   });
   const [a, b, c] = phasors;
   if (a === undefined || b === undefined || c === undefined) return undefined;
   const turned = (one: { re: number; im: number }, turns: number): { re: number; im: number } => {
     const angle = (turns * 2 * Math.PI) / 3;
     return {
-      re: one.re * Math.cos(angle) - one.im * Math.sin(angle),
-      im: one.re * Math.sin(angle) + one.im * Math.cos(angle),
+      re: one.re * cos(angle) - one.im * sin(angle),
+      im: one.re * sin(angle) + one.im * cos(angle),
     };
   };
   const size = (turnB: number, turnC: number): number => {
     const [p, q] = [turned(b, turnB), turned(c, turnC)];
-    return Math.hypot(a.re + p.re + q.re, a.im + p.im + q.im);
+    return hypot(a.re + p.re + q.re, a.im + p.im + q.im);
   };
   const positive = size(1, 2);
   const negative = size(2, 1);

@@ -1,3 +1,4 @@
+import { hypot } from '../../values/elementary.ts';
 import type { Table } from './table.ts';
 
 interface State {
@@ -17,7 +18,7 @@ function stateOf(table: Table, lines: Uint8Array, re: Float64Array, im: Float64A
   let worst = 0;
   let spread = 0;
   for (let line = 0; line < table.lineCount; line += 1) {
-    const va = (table.weights[line] ?? 1) * Math.hypot(re[line] ?? 0, im[line] ?? 0);
+    const va = (table.weights[line] ?? 1) * hypot(re[line] ?? 0, im[line] ?? 0);
     if (va > worst) worst = va;
     spread += va * va;
   }
@@ -48,7 +49,7 @@ function outlook(table: Table, state: State, load: number, to: number): { worst:
     const sign = line === from ? -1 : line === to ? 1 : 0;
     const re = (state.re[line] ?? 0) + sign * (table.re[load] ?? 0);
     const im = (state.im[line] ?? 0) + sign * (table.im[load] ?? 0);
-    const va = (table.weights[line] ?? 1) * Math.hypot(re, im);
+    const va = (table.weights[line] ?? 1) * hypot(re, im);
     if (va > worst) worst = va;
     spread += va * va;
   }

@@ -1,3 +1,4 @@
+import { hypot } from '../../values/elementary.ts';
 import type { Table } from './table.ts';
 
 /** Room for ties, so that the worst hour and the surge can decide between assignments that load the lines alike. */
@@ -52,7 +53,7 @@ export function searchMoves(
 
   const canComeBelow = (from: number, left: number): boolean => {
     for (let line = 0; line < lineCount; line += 1) {
-      const now = Math.hypot(sumRe[line] ?? 0, sumIm[line] ?? 0);
+      const now = hypot(sumRe[line] ?? 0, sumIm[line] ?? 0);
       const sums = running[line];
       const first = firstFrom[line]?.[from] ?? 0;
       const length = (sums?.length ?? 1) - 1;
@@ -64,7 +65,7 @@ export function searchMoves(
   const worstNow = (): number => {
     let worst = 0;
     for (let line = 0; line < lineCount; line += 1) {
-      const now = (weights[line] ?? 1) * Math.hypot(sumRe[line] ?? 0, sumIm[line] ?? 0);
+      const now = (weights[line] ?? 1) * hypot(sumRe[line] ?? 0, sumIm[line] ?? 0);
       if (now > worst) worst = now;
     }
     return worst;

@@ -1,3 +1,4 @@
+import { hypot } from '../../values/elementary.ts';
 import { wholePower } from '../../values/power.ts';
 import type { Table } from './table.ts';
 
@@ -140,7 +141,7 @@ function worstOf(table: Table, lines: Uint8Array, re: Float64Array, im: Float64A
   }
   let worst = 0;
   for (let line = 0; line < table.lineCount; line += 1)
-    worst = Math.max(worst, (table.weights[line] ?? 1) * Math.hypot(re[line] ?? 0, im[line] ?? 0));
+    worst = Math.max(worst, (table.weights[line] ?? 1) * hypot(re[line] ?? 0, im[line] ?? 0));
   return worst;
 }
 

@@ -1,3 +1,4 @@
+import { hypot } from '../../values/elementary.ts';
 import type { Complex } from '../../network/complex.ts';
 
 /** A circuit that may stand on any one line: where it stands now and what it draws, W + j·var. */
@@ -66,7 +67,7 @@ function worst(
     re[line] = (re[line] ?? 0) + power.re;
     im[line] = (im[line] ?? 0) + power.im;
   }
-  return Math.max(...weights.map((weight, line) => weight * Math.hypot(re[line] ?? 0, im[line] ?? 0)));
+  return Math.max(...weights.map((weight, line) => weight * hypot(re[line] ?? 0, im[line] ?? 0)));
 }
 
 /** All three figures of an assignment. */

@@ -1,3 +1,4 @@
+import { hypot } from '../../values/elementary.ts';
 import type { BalanceProblem, MovableLoad } from './problem.ts';
 
 /** A problem as plain numbers, its loads sorted from large to small, for loops that run millions of times. */
@@ -35,7 +36,7 @@ function kindsOf(loads: readonly MovableLoad[]): Int32Array {
 
 export function tableOf(problem: BalanceProblem): Table {
   const order = problem.loads
-    .map((load, index) => ({ index, va: Math.hypot(load.power.re, load.power.im) }))
+    .map((load, index) => ({ index, va: hypot(load.power.re, load.power.im) }))
     .sort((a, b) => b.va - a.va || a.index - b.index)
     .map((one) => one.index);
   const sorted = order.flatMap((index) => problem.loads[index] ?? []);
@@ -51,7 +52,7 @@ export function tableOf(problem: BalanceProblem): Table {
   });
   const sumRe = startRe.reduce((sum, one) => sum + one, 0);
   const sumIm = startIm.reduce((sum, one) => sum + one, 0);
-  const size = Math.hypot(sumRe, sumIm);
+  const size = hypot(sumRe, sumIm);
   const toward = size > 0 ? { re: sumRe / size, im: sumIm / size } : { re: 1, im: 0 };
   const project = (a: Float64Array, b: Float64Array): Float64Array =>
     a.map((one, index) => one * toward.re + (b[index] ?? 0) * toward.im);
@@ -61,7 +62,7 @@ export function tableOf(problem: BalanceProblem): Table {
     order,
     re,
     im,
-    va: Float64Array.from(sorted, (load) => Math.hypot(load.power.re, load.power.im)),
+    va: Float64Array.from(sorted, (load) => hypot(load.power.re, load.power.im)),
     home: Uint8Array.from(sorted, (load) => load.line),
     kind: kindsOf(sorted),
     weights: Float64Array.from(problem.weights),

@@ -1,3 +1,4 @@
+import { hypot } from '../../values/elementary.ts';
 import { type Capability, linesMadeBy } from '../../figures/capability/capability.ts';
 import { type Board, LOAD_CASE_WORDS } from '../../figures/loads/board.ts';
 import type { CompiledStack, Installation } from '../../installation/installation.ts';
@@ -29,7 +30,7 @@ export function apparentPowerStep(name: string, meaning: string, power: Complex)
       symbol('P', 'sum of real power on the line', power.re, 'W'),
       symbol('Q', 'sum of reactive power on the line', power.im, 'var'),
     ],
-    value: Math.hypot(power.re, power.im),
+    value: hypot(power.re, power.im),
     unit: 'VA',
   };
 }
@@ -160,6 +161,6 @@ export function loadCaseNotes(board: Board, line: number): string[] {
   const power = board.expected.knownPart[line];
   if (board.continuous.loadCase === 'expected peak' || power === undefined) return [];
   return [
-    `Held against the ${loadCaseWords(board)}. The estimate (expected peak) is ${formatQuantity(Math.hypot(power.re, power.im), 'VA')}.`,
+    `Held against the ${loadCaseWords(board)}. The estimate (expected peak) is ${formatQuantity(hypot(power.re, power.im), 'VA')}.`,
   ];
 }

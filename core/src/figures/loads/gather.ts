@@ -1,3 +1,4 @@
+import { hypot } from '../../values/elementary.ts';
 import type { Path } from '../../values/problem.ts';
 import type { Circuit, Item } from '../../installation/facts.ts';
 import type { Complex } from '../../network/complex.ts';
@@ -97,7 +98,7 @@ function addToLines(
     totals.expectedW += lineW * demand;
     totals.averageW += lineW * dayShare;
     totals.expectedVar += lineVar * demand;
-    if (thirdHarmonic > 0) totals.harmonicVa += thirdHarmonic * demand * Math.hypot(lineW, lineVar);
+    if (thirdHarmonic > 0) totals.harmonicVa += thirdHarmonic * demand * hypot(lineW, lineVar);
   }
 }
 
@@ -170,7 +171,7 @@ function addClamped(
       return;
     }
     const measuredVa = reading * supply.lineVoltageV;
-    const estimateVa = Math.hypot(estimateW, estimateVar);
+    const estimateVa = hypot(estimateW, estimateVar);
     totals.clampedW += estimateVa > 0 ? (measuredVa * estimateW) / estimateVa : measuredVa;
     totals.clampedVar += estimateVa > 0 ? (measuredVa * estimateVar) / estimateVa : 0;
   });

@@ -1,3 +1,4 @@
+import { exp } from '../../values/elementary.ts';
 import type { Circuit } from '../../installation/facts.ts';
 import { dayStretches } from '../bank/outageHours.ts';
 import { magnitude } from '../../network/complex.ts';
@@ -29,7 +30,7 @@ function normalBelow(z: number): number {
   const t = 1 / (1 + 0.3275911 * x);
   const series =
     ((((1.061405429 * t - 1.453152027) * t + 1.421413741) * t - 0.284496736) * t + 0.254829592) * t;
-  const half = 0.5 * series * Math.exp(-x * x);
+  const half = 0.5 * series * exp(-x * x);
   return z < 0 ? half : 1 - half;
 }
 

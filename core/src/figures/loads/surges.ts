@@ -1,3 +1,4 @@
+import { hypot } from '../../values/elementary.ts';
 import type { StartStep } from '../../codes/starts.ts';
 import type { Path } from '../../values/problem.ts';
 import type { Complex } from '../../network/complex.ts';
@@ -51,7 +52,7 @@ const startVar = (start: StartingItem, step: StartStep): number =>
   start.running.oneVa * step.multiple * Math.sqrt(1 - step.powerFactor * step.powerFactor);
 
 const surgeStep = (re: number, im: number, durationS: number): SurgeStep => ({
-  va: Math.hypot(re, im),
+  va: hypot(re, im),
   durationS,
   power: { re, im },
 });
@@ -86,7 +87,7 @@ export function outstandingStarts(
     if (factor.re === 0 && factor.im === 0) continue;
     const vas = start.steps.map((step) => {
       const power = powerDuring(start, step, total, factor);
-      return Math.hypot(power.re, power.im);
+      return hypot(power.re, power.im);
     });
     const candidate = { start, vas };
     const rivals = byPattern.get(start.pattern);

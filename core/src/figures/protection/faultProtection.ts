@@ -1,3 +1,4 @@
+import { hypot } from '../../values/elementary.ts';
 import type { ProtectiveDeviceType } from '../../catalogue/partTypes.ts';
 import { fixedWiringOhm } from '../../codes/leads.ts';
 import { isMagnetic, MAGNETIC_BANDS, MAGNETIC_MS } from '../../codes/magneticTrip.ts';
@@ -98,7 +99,7 @@ const throughLoop = ({ lineVoltageV, cableOhm: ohm }: Loop, prospectiveA: number
 
 /** I = V / √((V / I_p)² + R²): a supply that is all reactance ahead of a cable that is all resistance gives the most. */
 const mostThroughLoop = ({ lineVoltageV, cableOhm: ohm }: Loop, prospectiveA: number): number =>
-  lineVoltageV / Math.hypot(lineVoltageV / prospectiveA, ohm);
+  lineVoltageV / hypot(lineVoltageV / prospectiveA, ohm);
 
 /** I = min(I_source, V / |Z|): a source of limited current drives it through any cable that its voltage can. */
 const limited = ({ lineVoltageV, cableOhm: ohm }: Loop, sourceA: number): number =>

@@ -1,3 +1,4 @@
+import { hypot } from '../../values/elementary.ts';
 import { fixedWiringOhm } from '../../codes/leads.ts';
 import type { Installation } from '../../installation/installation.ts';
 import type { Network, Part } from '../../installation/network.ts';
@@ -111,7 +112,7 @@ function gridFault(installation: Installation, way: Way): Known<number> {
   const ohm = supply.value.lines.length === 1 ? 2 * way.ohm : way.ohm;
   return mapKnown(
     field(site.prospectiveFaultA, 'site', 'prospectiveFaultA'),
-    (prospectiveA) => volts / Math.hypot(volts / prospectiveA, ohm),
+    (prospectiveA) => volts / hypot(volts / prospectiveA, ohm),
   );
 }
 

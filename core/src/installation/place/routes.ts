@@ -1,3 +1,4 @@
+import { hypot } from '../../values/elementary.ts';
 import { type Known, known, unknownAt } from '../../values/known.ts';
 import type { Route } from '../../design/place.ts';
 import type { Design } from '../../design/schema.ts';
@@ -39,7 +40,7 @@ function along(wall: readonly OnWall[], route: Route): Known<number> {
   return known(
     points.slice(1).reduce((sum, point, index) => {
       const before = points[index] ?? point;
-      return sum + Math.hypot(point.xM - before.xM, point.yM - before.yM);
+      return sum + hypot(point.xM - before.xM, point.yM - before.yM);
     }, 0),
   );
 }
