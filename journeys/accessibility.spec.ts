@@ -130,9 +130,13 @@ test('no page scrolls sideways on a phone, on a tablet or enlarged', async ({ pa
     await openFolds(page);
     for (const width of [390, 640, 768, 1024]) {
       await page.setViewportSize({ width, height: 844 });
-      // Charts and the table take the new width in a frame of their own.
+      // Charts and the table take the new width in a frame of their own. A browser that draws to no screen may owe one for ever.
       await page.evaluate(
-        () => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))),
+        () =>
+          new Promise((done) => {
+            requestAnimationFrame(() => requestAnimationFrame(done));
+            setTimeout(done, 2000);
+          }),
       );
       const by = await sideways(page);
       if (by > 0) wide.push(`${path} at ${width}: ${by}`);
