@@ -50,13 +50,15 @@ function faultOf({ source, mostA, lastsMs, trip }: FaultAnswer, clearS: number):
 }
 
 /** Faults at the far end of a circuit with a cable of a size, by what feeds them. */
-function ofCircuit(installation: Installation, circuit: Circuit): Faults {
+function ofCircuit(installation: Installation, circuit: Circuit, insulation: Insulation): Faults {
   if (circuit.partitionId === undefined) return notKnown(['circuits', circuit.id, 'partitionId']);
   const clearS = installation.defaults.faultClearS.value;
   const answersWith = (areaMm2: number | undefined): readonly Known<FaultAnswer>[] =>
-    circuitFaults(installation, { ...circuit, cable: { ...circuit.cable, areaMm2 } }).map(
-      ({ answer }) => answer,
-    );
+    circuitFaults(
+      installation,
+      { ...circuit, cable: { ...circuit.cable, areaMm2 } },
+      INSULATION_C[insulation],
+    ).map(({ answer }) => answer);
   // Which sources are known does not hang on the size: any will do to ask.
   const missing = answersWith(ANY_SIZE_MM2).flatMap((answer) => (answer.known ? [] : answer.missing));
   return {
@@ -138,7 +140,7 @@ export function faultsOf(
   deviceA: number | undefined,
   insulation: Insulation,
 ): Faults {
-  if (line.circuit !== undefined) return ofCircuit(installation, line.circuit);
+  if (line.circuit !== undefined) return ofCircuit(installation, line.circuit, insulation);
   const isLimited = line.use === 'pv' || line.use === 'control' || line.use === 'earth';
   if (deviceA === undefined || isLimited) return NO_FAULTS;
   if (line.use === 'ac') return ofGrid(installation, line, deviceA, insulation);

@@ -56,6 +56,8 @@ interface Loop {
   readonly lineVoltageV: number;
   /** Out and back. */
   readonly cableOhm: number;
+  /** The same as warm as k of its insulation is tabulated for. */
+  readonly warmOhm: number;
 }
 
 /**
@@ -81,7 +83,11 @@ function deviceOf(circuit: Circuit, types: Readonly<Record<string, ProtectiveDev
 }
 
 /** Out and back, with what is left at its ends: the longer way gives the least fault current. */
-const cableOhm = (installation: Installation, circuit: Circuit): Known<number> =>
+const cableOhms = (
+  installation: Installation,
+  circuit: Circuit,
+  warmC: number,
+): Known<Pick<Loop, 'cableOhm' | 'warmOhm'>> =>
   mapKnown(
     all({
       lengthM: field(circuit.cable?.lengthM, 'circuits', circuit.id, 'cable', 'lengthM'),
@@ -89,7 +95,8 @@ const cableOhm = (installation: Installation, circuit: Circuit): Known<number> =
     }),
     ({ lengthM, areaMm2 }) => {
       const loopM = serviceLoopM(installation, cableOf(installation, circuitLineId(circuit)));
-      return 2 * fixedWiringOhm(lengthM + loopM, areaMm2, HOTTEST_CONDUCTOR_C);
+      const at = (conductorC: number): number => 2 * fixedWiringOhm(lengthM + loopM, areaMm2, conductorC);
+      return { cableOhm: at(HOTTEST_CONDUCTOR_C), warmOhm: at(warmC) };
     },
   );
 
@@ -98,7 +105,7 @@ const throughLoop = ({ lineVoltageV, cableOhm: ohm }: Loop, prospectiveA: number
   lineVoltageV / (lineVoltageV / prospectiveA + ohm);
 
 /** I = V / √((V / I_p)² + R²): a supply that is all reactance ahead of a cable that is all resistance gives the most. */
-const mostThroughLoop = ({ lineVoltageV, cableOhm: ohm }: Loop, prospectiveA: number): number =>
+const mostThroughLoop = ({ lineVoltageV, warmOhm: ohm }: Loop, prospectiveA: number): number =>
   lineVoltageV / hypot(lineVoltageV / prospectiveA, ohm);
 
 /** I = min(I_source, V / |Z|): a source of limited current drives it through any cable that its voltage can. */
@@ -137,12 +144,13 @@ function answersOf(
   compiled: CompiledStack | undefined,
   partition: Partition,
   circuit: Circuit,
+  warmC: number = HOTTEST_CONDUCTOR_C,
 ): CircuitProtection['answers'] {
   const { site, supply, generators } = installation;
   const device = deviceOf(circuit, installation.circuitDeviceTypes);
   const loop = all({
     lineVoltageV: field(site.lineVoltageV, 'site', 'lineVoltageV'),
-    cableOhm: cableOhm(installation, circuit),
+    cable: cableOhms(installation, circuit, warmC),
     supply,
   });
   const judged = (
@@ -151,7 +159,8 @@ function answersOf(
   ) => {
     const given = all({ device, loop });
     if (!given.known) return { source, answer: given };
-    const found = make(given.value.loop, given.value.loop.supply.lines);
+    const { lineVoltageV, cable, supply: lines } = given.value.loop;
+    const found = make({ lineVoltageV, ...cable }, lines.lines);
     const answer = mapKnown(found, (one): FaultAnswer => ({
       ...one,
       trip: tripOf(given.value.device, one.currentA, one.lastsMs),
@@ -194,12 +203,19 @@ function answersOf(
   ];
 }
 
-/** What feeds a fault at the end of one circuit, and whether its device opens: with a cable as stated, or as one asks. */
-export function circuitFaults(installation: Installation, circuit: Circuit): CircuitProtection['answers'] {
+/**
+ * What feeds a fault at the end of one circuit, and whether its device opens: with a cable as stated, or as one asks; the most there is
+ * at the temperature that one asks for, °C.
+ */
+export function circuitFaults(
+  installation: Installation,
+  circuit: Circuit,
+  warmC?: number,
+): CircuitProtection['answers'] {
   const partition = installation.partitions.find(({ id }) => id === circuit.partitionId);
   if (partition === undefined) return [];
   const compiled = installation.stacks.find(({ stack }) => stack.id === partition.stackId);
-  const answers = answersOf(installation, compiled, partition, circuit);
+  const answers = answersOf(installation, compiled, partition, circuit, warmC);
   return isCarriedInIsland(partition) || partition.kind === 'generator-only'
     ? answers
     : answers.filter(({ source }) => source === 'grid');
