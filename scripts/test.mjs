@@ -2,7 +2,7 @@
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuilt } from './lib/build.mjs';
-import { checkNode, ensureChromium, ensurePackages, ensurePdftotext } from './lib/packages.mjs';
+import { checkNode, ensureHeadlessChromium, ensurePackages, ensurePdftotext } from './lib/packages.mjs';
 import { root, spawn } from './lib/run.mjs';
 import { runMain } from './lib/sentence.mjs';
 
@@ -23,12 +23,60 @@ function run(command, args, env = {}) {
   });
 }
 
-async function step(name, command, args) {
-  console.log(`\n— ${name}`);
-  const isFine = (await run(command, args)) === 0;
-  if (isFine) passed += 1;
+/** Runs a command and holds its output back until it has ended: what runs beside it says its own. */
+function runQuietly(command, args) {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+    let said = '';
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (said += chunk));
+    child.once('close', (code) => resolve({ code: code ?? 1, said }));
+  });
+}
+
+async function step({ name, command, args }) {
+  const { code, said } = await runQuietly(command, args);
+  console.log(`\n— ${name}\n${said}`);
+  if (code === 0) passed += 1;
   else failed += 1;
-  if (!isFine) console.log(`✗ ${name}`);
+  if (code !== 0) console.log(`✗ ${name}`);
+}
+
+/** Rules that look at the text alone, as many at once as there are cores. */
+async function rules() {
+  const script = (name, file, ...args) => ({ name, command: process.execPath, args: [file, ...args] });
+  const waiting = [
+    { name: 'lint', command: bin('eslint'), args: ['.'] },
+    { name: 'types', command: bin('tsc'), args: ['-b'] },
+    {
+      name: 'layout of the text',
+      command: bin('prettier'),
+      args: ['--check', '--log-level', 'warn', '.'],
+    },
+    {
+      name: 'dependency rule',
+      command: bin('depcruise'),
+      args: [
+        'core/src',
+        'server/src',
+        'cli/src',
+        'web/src',
+        'site-sim/src',
+        'scripts',
+        'journeys',
+        'trials',
+        '--config',
+        '.dependency-cruiser.cjs',
+      ],
+    },
+    { name: 'nothing unused', command: bin('knip'), args: ['--no-progress'] },
+    script('tables are fresh', 'scripts/generate-tables.mjs', '--check'),
+    script('document schema is fresh', 'scripts/generate-schema.mjs', '--check'),
+    script('first screen is small enough', 'scripts/first-screen.mjs'),
+  ];
+  const worker = async () => {
+    for (let next = waiting.shift(); next !== undefined; next = waiting.shift()) await step(next);
+  };
+  await Promise.all([worker(), worker()]);
 }
 
 function readReport(file) {
@@ -61,13 +109,14 @@ async function unitAndServerTests(databaseUrl) {
   count('vitest', code, report && { passed: report.numPassedTests, failed: report.numFailedTests });
 }
 
-async function journeys(databaseUrl) {
+async function journeys(databaseUrl, browser) {
   console.log('\n— journeys');
   const { startJourneyServers } = await import('./lib/journeyServers.mjs');
   const servers = await startJourneyServers(databaseUrl);
   const file = join(scratch, 'journeys.json');
   const code = await run(bin('playwright'), ['test', '--config', 'journeys/playwright.config.ts'], {
     ...servers.env,
+    BASTION_BROWSER: browser,
     BASTION_REPORT: file,
   });
   await servers.stop();
@@ -78,37 +127,19 @@ async function journeys(databaseUrl) {
 await runMain(async () => {
   checkNode();
   ensurePackages();
-  ensureChromium();
+  const browser = ensureHeadlessChromium();
   ensurePdftotext();
   rmSync(scratch, { recursive: true, force: true });
   mkdirSync(scratch, { recursive: true });
   ensureBuilt();
   const { startDatabase } = await import('./lib/database.mjs');
 
-  await step('types', bin('tsc'), ['-b']);
-  await step('lint', bin('eslint'), ['.']);
-  await step('layout of the text', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
-  await step('dependency rule', bin('depcruise'), [
-    'core/src',
-    'server/src',
-    'cli/src',
-    'web/src',
-    'site-sim/src',
-    'scripts',
-    'journeys',
-    'trials',
-    '--config',
-    '.dependency-cruiser.cjs',
-  ]);
-  await step('nothing unused', bin('knip'), ['--no-progress']);
-  await step('tables are fresh', process.execPath, ['scripts/generate-tables.mjs', '--check']);
-  await step('document schema is fresh', process.execPath, ['scripts/generate-schema.mjs', '--check']);
-  await step('first screen is small enough', process.execPath, ['scripts/first-screen.mjs']);
+  await rules();
 
   const database = await startDatabase(join(scratch, 'data'));
   try {
     await unitAndServerTests(database.url);
-    await journeys(database.url);
+    await journeys(database.url, browser);
   } finally {
     await database.stop();
   }

@@ -66,5 +66,15 @@ export function ensureMariadb() {
 }
 
 export const ensureChromium = () => ensureDebian('chromium', () => firstExisting(['/usr/bin/chromium']));
+
+/** Chromium without what belongs to a window, which works a third less for the same pages. Not every Debian has it: then the whole one. */
+export function ensureHeadlessChromium() {
+  try {
+    return ensureDebian('chromium-headless-shell', () => firstExisting(['/usr/bin/chromium-headless-shell']));
+  } catch {
+    return ensureChromium();
+  }
+}
+
 export const ensurePdftotext = () =>
   ensureDebian('poppler-utils', () => firstExisting(['/usr/bin/pdftotext']));

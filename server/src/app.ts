@@ -1,10 +1,10 @@
 import compress from '@fastify/compress';
 import cookie from '@fastify/cookie';
-import helmet from '@fastify/helmet';
 import rateLimit from '@fastify/rate-limit';
 import swagger from '@fastify/swagger';
 import Fastify, { type FastifyInstance, LogController } from 'fastify';
 import { jsonSchemaTransform, serializerCompiler, validatorCompiler } from 'fastify-type-provider-zod';
+import helmet from 'helmet';
 import type { Database } from './database.ts';
 import { handleError } from './errorHandler.ts';
 import { RefusalError } from './errors.ts';
@@ -101,7 +101,9 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     throw new RefusalError('NOT_FOUND');
   });
 
-  await app.register(helmet, { contentSecurityPolicy: CONTENT_SECURITY, hsts: options.secureCookie });
+  // Made once: the headers of every answer are the same.
+  const protect = helmet({ contentSecurityPolicy: CONTENT_SECURITY, hsts: options.secureCookie });
+  app.addHook('onRequest', (request, reply, done) => protect(request.raw, reply.raw, () => done()));
   // Answers are packed as they go; pages were packed when they were built.
   await app.register(compress, { encodings: ['br', 'gzip'], threshold: 1024 });
   await app.register(cookie);
@@ -112,10 +114,10 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   });
 
   // Answers of the API belong to one person and one moment; what may be kept says so itself.
-  app.addHook('onSend', async (request, reply) => {
+  app.addHook('onSend', (request, reply, payload, done) => {
     if (request.url.startsWith('/api/') && !reply.hasHeader('cache-control'))
       void reply.header('cache-control', 'no-store');
-    await Promise.resolve();
+    done(null, payload);
   });
 
   const { models, sequelize } = options.database;

@@ -11,6 +11,9 @@ export interface LogSink {
 const FILE_SIZE = '5M';
 const MOST_FILES = 10;
 const ERROR_LEVEL = 50;
+/** Lines of requests that went well are written together: each write costs as much as answering a small request. */
+const GATHER_MS = 100;
+const MOST_GATHERED = 64_000;
 
 const failed = z.object({
   level: z.number().min(ERROR_LEVEL),
@@ -35,16 +38,30 @@ export function errorSentence(line: string): string | undefined {
   return [route, err?.message ?? msg].filter((part) => part !== undefined && part !== '').join(': ');
 }
 
-/** JSON lines in a folder, in files that follow each other; errors are told on the terminal as well. */
+/**
+ * JSON lines in a folder, in files that follow each other. Errors are written at once and told on the terminal as well; other lines
+ * follow within a moment, and with the next error at the latest.
+ */
 export function fileLog(folder: string, tell: (sentence: string) => void): LogSink {
   const stream = createStream('server.jsonl', { path: folder, size: FILE_SIZE, maxFiles: MOST_FILES });
   // A log that cannot be written is no reason to stop serving.
   stream.on('error', (error) => tell(`The log cannot be written: ${error.message}`));
+  let gathered = '';
+  let timer: NodeJS.Timeout | undefined;
+  const flush = (): void => {
+    clearTimeout(timer);
+    timer = undefined;
+    stream.write(gathered);
+    gathered = '';
+  };
   return {
     write: (line) => {
-      stream.write(line);
+      gathered += line;
       const sentence = errorSentence(line);
       if (sentence !== undefined) tell(sentence);
+      if (sentence !== undefined || gathered.length > MOST_GATHERED) flush();
+      // The process does not end before the last lines are written.
+      else timer ??= setTimeout(flush, GATHER_MS);
     },
   };
 }
@@ -81,14 +98,14 @@ export function logRequests(
   app: FastifyInstance,
   whoIs: (request: FastifyRequest) => number | undefined,
 ): void {
-  app.addHook('onResponse', async (request, reply) => {
-    if (!request.url.startsWith('/api/')) return;
-    request.log.info({
-      route: routeOf(request),
-      status: reply.statusCode,
-      ms: Math.round(reply.elapsedTime * 10) / 10,
-      user: whoIs(request),
-    });
-    await Promise.resolve();
+  app.addHook('onResponse', (request, reply, done) => {
+    if (request.url.startsWith('/api/'))
+      request.log.info({
+        route: routeOf(request),
+        status: reply.statusCode,
+        ms: Math.round(reply.elapsedTime * 10) / 10,
+        user: whoIs(request),
+      });
+    done();
   });
 }

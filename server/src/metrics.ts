@@ -33,12 +33,12 @@ export function metricsOf(app: FastifyInstance, measured: Measured): Registry {
     });
   gauge('bastion_tasks_waiting', 'Tasks that wait for a thread.', measured.waitingTasks);
   gauge('bastion_documents_open', 'Documents that are kept in memory.', measured.openDocuments);
-  app.addHook('onResponse', async (request, reply) => {
+  app.addHook('onResponse', (request, reply, done) => {
     durations.observe(
       { route: routeOf(request), status: String(reply.statusCode) },
       reply.elapsedTime / 1000,
     );
-    await Promise.resolve();
+    done();
   });
   return registry;
 }

@@ -9,7 +9,7 @@ import { formatPath } from '../values/problem.ts';
 import { applyEdits } from './applyEdits.ts';
 import { editSchema } from './edits.ts';
 import { emptyDesign, readDesign, readDesignText, rereadDesign, rereadTouched } from './read.ts';
-import { type Design, FORMAT } from './schema.ts';
+import { type Design, designSchema, FORMAT } from './schema.ts';
 import { copyUsedTypes } from './usedTypes.ts';
 
 const told = (value: unknown): string[] => {
@@ -291,5 +291,92 @@ describe('a batch judged on what it touches', () => {
       { numRuns: 400, seed: 7 },
     );
     expect(refused).toBeGreaterThan(50);
+  });
+});
+
+describe('a survey of many circuits', () => {
+  /** The circuits of the base over and over, fully stated ones among them. */
+  const many = (count: number): Design => ({
+    ...baseDesign(),
+    circuits: Array.from({ length: count }, (_, n) => ({
+      ...circuit1(baseDesign()),
+      id: `many-${n}`,
+      ...(n % 3 === 0
+        ? { lines: ['L1' as const], note: 'n', startDelayS: n, feedsRouter: 'yes' as const }
+        : {}),
+      ...(n % 4 === 0 ? { device: { ratedA: 16, curve: 'B' as const }, cable: { lengthM: n } } : {}),
+    })),
+  });
+
+  it('is read to the same text by the parser that is made for circuits as by their rules', () => {
+    const text = JSON.stringify(many(130));
+    const read = readDesign(JSON.parse(text), SAMPLE_TYPES);
+    expect(read.ok && JSON.stringify(read.value)).toBe(JSON.stringify(designSchema.parse(JSON.parse(text))));
+  });
+
+  it.each<{ name: string; spoil: (circuit: { [key: string]: unknown }) => void }>([
+    {
+      name: 'a field that nobody knows',
+      spoil: (circuit) => {
+        circuit.colour = 'red';
+      },
+    },
+    {
+      name: 'a field of a prototype',
+      spoil: (circuit) => {
+        circuit['__proto__x'] = 1;
+      },
+    },
+    { name: 'a line twice', spoil: (circuit) => void (circuit.lines = ['L1', 'L1']) },
+    {
+      name: 'a number as text',
+      spoil: (circuit) => {
+        circuit.startDelayS = '5';
+      },
+    },
+    {
+      name: 'no name',
+      spoil: (circuit) => {
+        delete circuit.name;
+      },
+    },
+    {
+      name: 'no items',
+      spoil: (circuit) => {
+        delete circuit.items;
+      },
+    },
+    {
+      name: 'a name of nothing',
+      spoil: (circuit) => {
+        circuit.name = '';
+      },
+    },
+    {
+      name: 'null for what is not known',
+      spoil: (circuit) => {
+        circuit.note = null;
+      },
+    },
+    {
+      name: 'an id twice',
+      spoil: (circuit) => {
+        circuit.id = 'many-7';
+      },
+    },
+    {
+      name: 'NaN',
+      spoil: (circuit) => {
+        circuit.cable = { lengthM: NaN };
+      },
+    },
+  ])('with $name in one of them is refused as a small one is', ({ spoil }) => {
+    const [large, small] = [130, 20].map((count) => {
+      const design = many(count);
+      spoil(design.circuits[10] ?? {});
+      return told(design);
+    });
+    expect(large).not.toEqual([]);
+    expect(large).toEqual(small);
   });
 });

@@ -4,7 +4,8 @@ import { migrate } from './migrate.ts';
 import { sizeProblem } from '../values/jsonSize.ts';
 import { type Problem, type Result, problemsFrom } from '../values/problem.ts';
 import { referenceProblems } from './references.ts';
-import { circuitSchema, type Design, designSchema, FORMAT, MOST_CIRCUITS } from './schema.ts';
+import { circuitRules, fineCircuits } from './readCircuits.ts';
+import { type Design, designSchema, FORMAT, MOST_CIRCUITS } from './schema.ts';
 
 /** The largest document that is read, in UTF-16 units: far above 6,000 circuits, far below what would stop a machine. */
 export const MAX_DOCUMENT_LENGTH = 20_000_000;
@@ -13,10 +14,26 @@ export const MAX_DOCUMENT_LENGTH = 20_000_000;
 export function readDesign(value: unknown, catalogue: readonly EquipmentType[]): Result<Design> {
   const migrated = migrate(value);
   if (!migrated.ok) return migrated;
-  const parsed = designSchema.safeParse(migrated.value, { reportInput: true });
-  if (!parsed.success) return { ok: false, problems: problemsFrom(parsed.error) };
-  const problems = referenceProblems(parsed.data, catalogue);
-  return problems.length > 0 ? { ok: false, problems } : { ok: true, value: parsed.data };
+  const read = readParts(migrated.value) ?? readWhole(migrated.value);
+  if (!read.ok) return read;
+  const problems = referenceProblems(read.value, catalogue);
+  return problems.length > 0 ? { ok: false, problems } : read;
+}
+
+function readWhole(value: unknown): Result<Design> {
+  const parsed = designSchema.safeParse(value, { reportInput: true });
+  return parsed.success
+    ? { ok: true, value: parsed.data }
+    : { ok: false, problems: problemsFrom(parsed.error) };
+}
+
+/** Most of a document are its circuits: they are read by a parser of their own. Undefined where anything is amiss. */
+function readParts(value: unknown): Result<Design> | undefined {
+  if (typeof value !== 'object' || value === null || !('circuits' in value)) return undefined;
+  const circuits = fineCircuits(value.circuits);
+  if (circuits === undefined) return undefined;
+  const rest = designSchema.safeParse({ ...value, circuits: [] });
+  return rest.success ? { ok: true, value: { ...rest.data, circuits } } : undefined;
 }
 
 /**
@@ -72,7 +89,8 @@ export function rereadTouched(
   const ids = circuitsTouched(edits);
   if (ids === undefined) return rereadDesign(before, after, catalogue);
   const touched = placesOf(after, ids);
-  const isFine = touched.every((at) => circuitSchema.safeParse(after.circuits[at]).success);
+  const rules = circuitRules(after.circuits.length);
+  const isFine = touched.every((at) => rules.safeParse(after.circuits[at]).success);
   if (!isFine || referenceProblems(after, catalogue, touched).length > 0) return readDesign(after, catalogue);
   return { ok: true, value: after };
 }

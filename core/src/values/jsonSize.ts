@@ -20,32 +20,41 @@ const QUOTE = 0x22;
 const BACKSLASH = 0x5c;
 const COMMA = 0x2c;
 const COLON = 0x3a;
-const OPENS = new Set([0x7b, 0x5b]);
-const CLOSES = new Set([0x7d, 0x5d]);
+const OPEN_LIST = 0x5b;
+const CLOSE_LIST = 0x5d;
+const OPEN_OBJECT = 0x7b;
+const CLOSE_OBJECT = 0x7d;
+
+/** Where the string ends that begins at a quote: at the next quote that an even number of backslashes stands before. */
+function endOfString(text: string, from: number): number {
+  for (let end = text.indexOf('"', from + 1); end !== -1; end = text.indexOf('"', end + 1)) {
+    let first = end;
+    while (text.charCodeAt(first - 1) === BACKSLASH) first -= 1;
+    if ((end - first) % 2 === 0) return end;
+  }
+  return text.length;
+}
 
 /** Measures a JSON text in one pass, before anything is made of it. Text that is no JSON is measured as well, and means nothing. */
 export function jsonSize(text: string): JsonSize {
-  let [depth, deepest, values, widest, isString] = [0, 0, 0, 0, false];
+  let [depth, deepest, values, widest] = [0, 0, 0, 0];
   /** Fields so far of what is open at each depth; what lies deeper than may be is not told apart. */
   const fields = new Int32Array(MOST_DEPTH + 2);
   const here = (): number => Math.max(0, Math.min(depth, MOST_DEPTH + 1));
   for (let at = 0; at < text.length; at += 1) {
     const code = text.charCodeAt(at);
-    if (isString) {
-      if (code === BACKSLASH) at += 1;
-      else if (code === QUOTE) isString = false;
-    } else if (code === QUOTE) isString = true;
+    if (code === QUOTE) at = endOfString(text, at);
     else if (code === COMMA) values += 1;
     else if (code === COLON) {
       const count = (fields[here()] ?? 0) + 1;
       fields[here()] = count;
       if (count > widest) widest = count;
-    } else if (OPENS.has(code)) {
+    } else if (code === OPEN_LIST || code === OPEN_OBJECT) {
       values += 1;
       depth += 1;
       fields[here()] = 0;
       if (depth > deepest) deepest = depth;
-    } else if (CLOSES.has(code)) depth -= 1;
+    } else if (code === CLOSE_LIST || code === CLOSE_OBJECT) depth -= 1;
   }
   return { depth: deepest, values, fields: widest };
 }

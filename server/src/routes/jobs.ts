@@ -35,6 +35,8 @@ const batchRoute: FastifyPluginAsyncZod<{ jobs: Jobs; pool: Pool }> = async (app
   app.post(
     '/jobs/:jobId/edits',
     {
+      // Its answer is a few bytes.
+      compress: false,
       schema: { params: jobId, body: wire.editBatch, response: { 200: wire.saved } },
       preValidation: async (request) => {
         request.body = await batchOf(request.body, pool);
