@@ -36,7 +36,7 @@ function departure(design: Design, catalogue: readonly EquipmentType[], stackId:
 }
 
 /** The longest of some leads, in the size of the shared one where it has none of its own; undefined while no length is known. */
-function longest(
+export function longestLead(
   shared: Conductor | undefined,
   own: readonly (Conductor | undefined)[],
 ): (Conductor & { lengthM: number }) | undefined {
@@ -63,7 +63,7 @@ function changesFor(stack: Stack, bank: Bank): Change[] {
       bank: (one) => ({ ...one, joining: 'chain-diagonal' }),
     });
   const ownLeads = bank.modules.some((module) => module.lead !== undefined);
-  const most = longest(
+  const most = longestLead(
     bank.lead,
     bank.modules.map((module) => module.lead),
   );
@@ -100,7 +100,7 @@ function changesFor(stack: Stack, bank: Bank): Change[] {
         }));
       },
     });
-  const inverterLead = longest(
+  const inverterLead = longestLead(
     bank.inverterLead,
     stack.units.map((unit) => unit.batteryLead),
   );

@@ -297,6 +297,54 @@ describe('a mend of one mistake', () => {
       /^Cut the AC leads of all units to 5 m$/,
     ],
     [
+      // The second has a lead of its own, 4 m beside the shared one: far more than 10 % apart.
+      'one battery lead longer than the one that is shared',
+      two,
+      (d) => {
+        const bank = bank1(d);
+        bank.inverterLead = { ...bank.inverterLead, lengthM: 1, areaMm2: 70 };
+        stack1(d).units.forEach((unit, index) => {
+          if (index === 1) unit.batteryLead = { lengthM: 4, areaMm2: 70 };
+        });
+      },
+      /^Cut the battery leads of all units to 4 m$/,
+    ],
+    [
+      // 118.7 A at full power and the lowest voltage; 35 mm² carries 138 A, 25 mm² 112 A.
+      'a battery lead too thin for the power of its inverter',
+      one,
+      (d) => {
+        bank1(d).inverterLead = { lengthM: 1.5, areaMm2: 25 };
+        d.devices = d.devices.filter(({ role }) => role !== 'battery-unit');
+        bank1(d).breakerA = 100;
+      },
+      /^Lay battery bars to unit 1, battery port in \d+ mm², the smallest that passes$/,
+    ],
+    [
+      // The port takes 16 mm² at most.
+      'an AC lead too thick for the port',
+      two,
+      (d) =>
+        stack1(d).units.forEach((unit) => {
+          unit.acLead = { ...unit.acLead, areaMm2: 50 };
+        }),
+      /^Lay each of them in the next size that fits and carries$/,
+    ],
+    [
+      // Below the cut-off of 10 % nothing is kept; what clears that still leaves the hours short, and 60 % carries both.
+      'a reserve of nothing',
+      one,
+      (d) => void (bank1(d).reserveSoc = 0),
+      /^Keep a backup reserve of \d\d %$/,
+    ],
+    [
+      // 4 · 50 A of the modules between two units: 100 A each, where 300 A are set.
+      'a charge setting above what the bank takes',
+      two,
+      (d) => void (stack1(d).chargeCurrentA = 300),
+      /^Charge with at most \d+ A a unit$/,
+    ],
+    [
       // 6 kW of roof on a set of 5 kVA.
       'more AC-coupled PV than the set takes',
       one,

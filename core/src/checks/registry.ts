@@ -103,6 +103,7 @@ import { surgeOutput } from './surge/surgeOutput.ts';
 import { surgeStaggered } from './surge/surgeStaggered.ts';
 import { surgeStall } from './surge/surgeStall.ts';
 import { wiringBatteryDevice } from './wiring/wiringBatteryDevice.ts';
+import { wiringBatteryLead } from './wiring/wiringBatteryLead.ts';
 import { wiringBreaking } from './wiring/wiringBreaking.ts';
 import { wiringBusCable } from './wiring/wiringBusCable.ts';
 import { wiringBusPairs } from './wiring/wiringBusPairs.ts';
@@ -232,6 +233,7 @@ export const CHECKS = [
   surgeStaggered,
   surgeStall,
   wiringBatteryDevice,
+  wiringBatteryLead,
   wiringBreaking,
   wiringBusCable,
   wiringBusPairs,

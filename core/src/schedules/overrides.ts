@@ -8,6 +8,7 @@ import { remember } from '../values/remember.ts';
 /** Checks of cables and devices whose limits a licensed person can take responsibility for. */
 const WIRING: readonly CheckId[] = [
   'wiring.breaking',
+  'wiring.battery-lead',
   'wiring.conductor',
   'wiring.drop',
   'wiring.earthing',

@@ -53,6 +53,7 @@ function leadsSomewhere(design: Design, path: Path): boolean {
 export function expectSound(design: Design, finding: RegisteredFinding, working: Working): void {
   const sentence = sentenceOf(design, finding);
   expect(sentence, 'an unfilled placeholder').not.toMatch(/\{\{|undefined|NaN/);
+  expect(sentence, 'a gap where words were to come').not.toMatch(/ [.,;]| {2}|\bby \.|: left/);
   expect(sentence, 'a raw key').not.toMatch(/\b[a-z]{3,}[A-Z]\w*/);
   for (const words of [working.source, ...working.notes])
     expect(words, 'code in words').not.toMatch(/=>|undefined|NaN|\[object/);

@@ -19,6 +19,8 @@ export interface SoundSpec {
   readonly modules: number;
   /** Watts of a heater on each line. */
   readonly lineW: number;
+  /** Battery leads of its inverters and their device, where other than 70 mm² and a fuse of 160 A. */
+  readonly battery?: { readonly leadMm2: number; readonly deviceId: string };
   readonly edit?: (design: Design) => void;
 }
 
@@ -49,7 +51,7 @@ function bankFor(spec: SoundSpec, inverter: InverterType, battery: BatteryType):
     const address = plannedAddress(battery, index);
     return { id: `m${index + 1}`, ...(address === undefined ? {} : { address }) };
   });
-  const area = isSeries ? 16 : 70;
+  const area = spec.battery?.leadMm2 ?? (isSeries ? 16 : 70);
   const bank = {
     batteryTypeId: spec.batteryId,
     modules,
@@ -135,7 +137,7 @@ export function soundDesign(spec: SoundSpec): Design {
     stackId: 's',
     unitId: unit.id,
     fitted: 'yes',
-    typeId: isHigh ? 'dc-breaker-50a-hv' : 'dc-fuse-160a',
+    typeId: spec.battery?.deviceId ?? (isHigh ? 'dc-breaker-50a-hv' : 'dc-fuse-160a'),
   }));
   design.earthPoints = [
     {
@@ -187,6 +189,8 @@ export const SOUND: readonly SoundSpec[] = [
     unitLines: [undefined],
     modules: 4,
     lineW: 2000,
+    // 10 kW / (0.94 · 44.8 V) = 237 A, 1.25 · 237 A = 297 A: 350 kcmil carries 310 A at 75 °C.
+    battery: { leadMm2: 177, deviceId: 'dc-fuse-250a' },
   },
   {
     name: 'split-phase from two',
@@ -244,6 +248,8 @@ export const SOUND: readonly SoundSpec[] = [
     unitLines: ['L1', 'L2', 'L3'],
     modules: 4,
     lineW: 2000,
+    // 8 kW / (0.94 · 44.8 V) = 190 A, 1.25 · 190 A = 237 A: 250 kcmil carries 255 A at 75 °C.
+    battery: { leadMm2: 127, deviceId: 'dc-fuse-250a' },
   },
   {
     name: 'AC-coupled storage',

@@ -1,3 +1,4 @@
+import { tabulatedSizes } from '../../codes/ampacity.ts';
 import { LEAD_SIZES_MM2 } from '../../codes/leads.ts';
 import { leadSizeWords } from '../../codes/leadSizes.ts';
 import { codeProfile } from '../../codes/profile.ts';
@@ -5,12 +6,13 @@ import type { Design, Stack } from '../../design/schema.ts';
 import { bankOfSet } from '../../figures/bank/ofSet.ts';
 import { applyEdits } from '../../design/applyEdits.ts';
 import { readDesign } from '../../design/read.ts';
+import type { CompiledStack } from '../../installation/installation.ts';
 import { isOwnBank } from '../../installation/ownBank.ts';
 import { sharingFixes } from '../sharing.ts';
 import { type Candidate, freeId, inBank, inStack, once, type Trouble, typesAtHand } from './candidate.ts';
 
 const MORE_MODULES = 12;
-const MORE_SIZES = 4;
+const MORE_SIZES = 8;
 const RESERVE_STEP = 0.05;
 const STEP_W = 50;
 
@@ -77,6 +79,7 @@ export function higherReserve({ compiled }: Trouble): Candidate[] {
       id: 'reserve',
       title: (step) => `Keep a backup reserve of ${Math.round(at(step) * 100)} %`,
       most: Math.max(0, Math.floor((1 - now) / RESERVE_STEP + 1e-9)),
+      isRising: true,
       make: inBankStep(compiled.stack.id, (one, step) => ({ ...one, reserveSoc: at(step) })),
     },
   ];
@@ -96,9 +99,11 @@ const LEAD_WORDS: Record<LeadKey, string> = {
   groupLead: 'Leads of the groups',
 };
 
-/** Sizes above the one that is laid. */
-const above = (areaMm2: number): readonly number[] =>
-  LEAD_SIZES_MM2.filter((area) => area > areaMm2).slice(0, MORE_SIZES);
+/** Sizes of the practice of the job above the one that is laid. */
+const above = ({ site }: CompiledStack, areaMm2: number): readonly number[] =>
+  (site.codeProfile === undefined ? LEAD_SIZES_MM2 : tabulatedSizes(site.codeProfile))
+    .filter((area) => area > areaMm2)
+    .slice(0, MORE_SIZES);
 
 /** Thicker leads of one kind, size by size. */
 export function thickerLeads({ compiled }: Trouble, keys: readonly LeadKey[]): Candidate[] {
@@ -107,7 +112,7 @@ export function thickerLeads({ compiled }: Trouble, keys: readonly LeadKey[]): C
   return keys.flatMap((key): Candidate[] => {
     const now = bank[key]?.areaMm2;
     if (now === undefined) return [];
-    const sizes = above(now);
+    const sizes = above(compiled, now);
     return [
       {
         id: `thicker-${key}`,
@@ -174,13 +179,12 @@ export function gentlerCharging({ compiled, cause }: Trouble): Candidate[] {
   const bank = compiled && bankOfSet(compiled);
   if (compiled === undefined || bank?.known !== true || bank.value === 'none') return [];
   const { stack } = compiled;
-  const { value, limit, check } = cause.worst;
+  const { value, limit } = cause.worst;
   const units = isOwnBank(stack) ? 1 : stack.units.length;
   const bankA = bank.value.chargeA;
   const share = value !== undefined && limit !== undefined && value > limit ? limit / value : 1;
-  const ofModule = check === 'bank.module-charge' ? share : 1;
-  const amperes = Math.floor(Math.min((stack.chargeCurrentA ?? Infinity) * ofModule, bankA / units));
-  const watts = Math.floor((bankA * bank.value.nominalV) / units / STEP_W) * STEP_W;
+  const amperes = Math.floor(Math.min((stack.chargeCurrentA ?? Infinity) * share, bankA / units));
+  const watts = Math.floor((Math.min(amperes, bankA / units) * bank.value.nominalV) / STEP_W) * STEP_W;
   const capped = (now: number | undefined): number | undefined =>
     now === undefined ? undefined : Math.min(now, watts);
   return [

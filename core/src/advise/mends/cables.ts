@@ -1,4 +1,5 @@
 import { nextDeviceA } from '../../codes/deviceFor.ts';
+import { tabulatedSizes } from '../../codes/ampacity.ts';
 import { leadSizeWords } from '../../codes/leadSizes.ts';
 import { applyEdits } from '../../design/applyEdits.ts';
 import type { Edit } from '../../design/edits.ts';
@@ -7,20 +8,56 @@ import type { CableLine } from '../../figures/wiring/cableLine.ts';
 import { cableLines } from '../../figures/wiring/cableLines.ts';
 import { leastEarthing } from '../../sizing/earthLines.ts';
 import { sizeLine, type SizedLine } from '../../sizing/sizeLine.ts';
+import { smallestSize } from '../../sizing/smallestSize.ts';
 import { type Candidate, once, type Trouble } from './candidate.ts';
 
-/** The cables that a cause is about, sized. */
+/** The cables that a cause is about, as a whole or in a stretch between two of their parts, sized. */
 function sizedLines({ cause, analysis }: Trouble): SizedLine[] {
   const { installation } = analysis;
   const lines = cableLines(installation);
   if (!lines.known) return [];
   const ids = new Set(cause.findings.map(({ subject }) => subject.id));
+  const stretches = cause.findings
+    .map(({ subject }) => (subject.about ?? []).flatMap(({ kind, id }) => (kind === 'part' ? [id] : [])))
+    .filter((ends) => ends.length > 1);
+  const hasStretch = ({ ends, devices }: CableLine): boolean => {
+    const parts = [...ends, ...devices].map(({ partId }) => partId);
+    return stretches.some((stretch) => stretch.every((id) => parts.includes(id)));
+  };
   return lines.value
-    .filter((line) => ids.has(line.id))
+    .filter((line) => ids.has(line.id) || (line.circuit === undefined && hasStretch(line)))
     .flatMap((line) => {
       const sized = sizeLine(installation, line);
       return sized?.known === true ? [sized.value] : [];
     });
+}
+
+/** Each of those cables in the thickest size below its own that fits its terminals and passes every test. */
+export function thinnerSizes(trouble: Trouble): Candidate[] {
+  const found = sizedLines(trouble).flatMap(({ line, question }) => {
+    if (!line.areaMm2.known) return [];
+    const laidMm2 = line.areaMm2.value;
+    const below = tabulatedSizes(question.profile, question.laid.tables)
+      .filter((areaMm2) => areaMm2 < laidMm2)
+      .toReversed();
+    const next = smallestSize(question, below);
+    return next.kind === 'found' ? [{ line, areaMm2: next.areaMm2 }] : [];
+  });
+  const [first, ...more] = found;
+  if (first === undefined) return [];
+  return [
+    once(
+      'thinner-sizes',
+      more.length === 0
+        ? `Lay ${first.line.label} in ${leadSizeWords(first.areaMm2)}, the next size that fits and carries`
+        : 'Lay each of them in the next size that fits and carries',
+      (design) =>
+        withFigures(
+          design,
+          found.map(({ line, areaMm2 }) => sizeEdit(line, areaMm2)),
+        ),
+    ),
+  ];
 }
 
 /** The design with figures set at some places; undefined where one of them has no place. */

@@ -10,7 +10,7 @@ import {
   otherDevices,
   thickerLeads,
 } from './bankSide.ts';
-import { fittingDevices, fittingSizes, thickerEarths } from './cables.ts';
+import { fittingDevices, fittingSizes, thickerEarths, thinnerSizes } from './cables.ts';
 import type { Candidate, Trouble } from './candidate.ts';
 import { isolators, otherDeviceTypes, smallerDevices } from './devices.ts';
 import { leaveOff, loadSide, moreUnits, ontoBackup, otherInverters, routerOntoBackup } from './loadSide.ts';
@@ -77,7 +77,11 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
   ],
   'bank.deliverable': strongerBank,
   'bank.inverter-leads': (trouble) => [...equalLeads(trouble, 'batteryLead'), ...evenSharing(trouble)],
-  'bank.inverter-surge': (trouble) => [...moreUnits(trouble), ...otherInverters(trouble, 'larger')],
+  'bank.inverter-surge': (trouble) => [
+    ...moreUnits(trouble),
+    ...otherInverters(trouble, 'larger'),
+    ...leaveOff(trouble),
+  ],
   'bank.lead-current': bankConductors,
   'bank.loop': batteryBus,
   'bank.management': strongerBank,
@@ -142,6 +146,11 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
   'surge.output': loadSide,
   'surge.staggered': loadSide,
   'surge.stall': loadSide,
+  'wiring.battery-lead': (trouble) => [
+    ...fittingSizes(trouble),
+    ...thickerLeads(trouble, ['inverterLead']),
+    ...gentlerCharging(trouble),
+  ],
   'wiring.breaking': (trouble) => [...otherDeviceTypes(trouble), ...otherDevices(trouble)],
   'wiring.bus-cable': suppliedCable,
   'wiring.bus-pairs': landedAgain,
@@ -164,6 +173,7 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
   'wiring.rating': fittingDevices,
   'wiring.residual': otherDeviceTypes,
   'wiring.terminals': (trouble) => [
+    ...thinnerSizes(trouble),
     ...thickerLeads(trouble, ['inverterLead', 'lead', 'groupLead']),
     ...fittingSizes(trouble),
   ],

@@ -126,6 +126,36 @@ function effectOf(trouble: Trouble, design: Design): MendEffect | undefined {
   };
 }
 
+interface Tried {
+  readonly design: Design;
+  readonly step: number;
+  readonly after: MendEffect;
+}
+
+/** The smallest step of a candidate that clears the cause and leaves no more causes over than may be left. */
+function helping(trouble: Trouble, candidate: Candidate, most: number): Tried | undefined {
+  const judged = (design: Design | undefined, step: number): Tried | undefined => {
+    const after = design === undefined ? undefined : effectOf(trouble, design);
+    return design === undefined || after === undefined || after.over > most
+      ? undefined
+      : { design, step, after };
+  };
+  const found = clearing(trouble, candidate);
+  if (found === undefined) return undefined;
+  const first = judged(found.design, found.step);
+  if (first !== undefined || candidate.isRising !== true) return first;
+  // What just clears it may leave what followed from it: of more of the same, the least that clears that as well.
+  const at = (step: number): Tried | undefined => judged(candidate.make(trouble.design, step), step);
+  let best = candidate.most > found.step ? at(candidate.most) : undefined;
+  for (let low = found.step; best !== undefined && best.step - low > 1;) {
+    const middle = Math.floor((low + best.step) / 2);
+    const less = at(middle);
+    if (less === undefined) low = middle;
+    else best = less;
+  }
+  return best;
+}
+
 function troubleOf(cause: Cause, analysis: Analysis, catalogue: readonly EquipmentType[]): Trouble {
   const { subject } = cause.worst;
   const stackId =
@@ -162,15 +192,13 @@ export function mendsOf(
   const mends: Mend[] = [];
   for (const candidate of candidatesFor(trouble)) {
     if (mends.length >= KEPT[cause.state]) break;
-    const found = clearing(trouble, candidate);
-    if (found === undefined) continue;
-    const after = effectOf(trouble, found.design);
-    if (after === undefined || after.over > before - (cause.state === 'over' ? 1 : 0)) continue;
+    const tried = helping(trouble, candidate, before - (cause.state === 'over' ? 1 : 0));
+    if (tried === undefined) continue;
     mends.push({
       id: candidate.id,
-      title: candidate.title(found.step),
-      edits: diff(analysis.design, found.design),
-      after,
+      title: candidate.title(tried.step),
+      edits: diff(analysis.design, tried.design),
+      after: tried.after,
     });
   }
   // What changes least comes first; of those what leaves least.

@@ -1,5 +1,6 @@
 import { newestFirmware } from '../../installation/newestFirmware.ts';
 import { bankOfSet } from '../../figures/bank/ofSet.ts';
+import { longestLead } from '../sharing.ts';
 import { plannedAddress, planBus, planComms } from '../wiring.ts';
 import { type Candidate, inBank, inStack, once, type Trouble } from './candidate.ts';
 
@@ -178,19 +179,23 @@ export function sameFirmware({ compiled }: Trouble): Candidate[] {
   ];
 }
 
-/** Leads of units that work side by side, all as long as the longest of them. */
+/** Leads of units that work side by side, all as the longest of them; a unit without a lead of its own has the one they share. */
 export function equalLeads({ compiled }: Trouble, key: 'acLead' | 'batteryLead'): Candidate[] {
   if (compiled === undefined) return [];
-  const lengths = compiled.stack.units.flatMap((unit) => unit[key]?.lengthM ?? []);
-  const longestM = Math.max(...lengths);
-  if (lengths.length < 2) return [];
+  const { id, units, bank } = compiled.stack;
+  const shared = key === 'batteryLead' && typeof bank === 'object' ? bank.inverterLead : undefined;
+  const leads = units.flatMap((unit) => unit[key] ?? shared ?? []);
+  const longest = longestLead(shared, leads);
+  if (longest === undefined || leads.length < 2) return [];
   const words = key === 'acLead' ? 'AC leads' : 'battery leads';
   return [
-    once(`equal-${key}`, `Cut the ${words} of all units to ${longestM} m`, (design) =>
-      inStack(compiled.stack.id, (stack) => ({
+    once(`equal-${key}`, `Cut the ${words} of all units to ${longest.lengthM} m`, (design) =>
+      inStack(id, (stack) => ({
         ...stack,
         units: stack.units.map((unit) =>
-          unit[key] === undefined ? unit : { ...unit, [key]: { ...unit[key], lengthM: longestM } },
+          unit[key] === undefined && shared === undefined
+            ? unit
+            : { ...unit, [key]: { ...shared, ...unit[key], lengthM: longest.lengthM } },
         ),
       }))(design),
     ),

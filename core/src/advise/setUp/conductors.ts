@@ -4,25 +4,28 @@ import type { EquipmentType } from '../../catalogue/schema.ts';
 import { largestDeviceA } from '../../codes/deviceFor.ts';
 import { leadAmpacityA } from '../../codes/leadAmpacity.ts';
 import { leadSizes } from '../../codes/leadSizes.ts';
-import type { CodeProfileName } from '../../codes/profile.ts';
+import { type CodeProfileName, codeProfile } from '../../codes/profile.ts';
 
 /** Air in which leads are planned where nobody has said how hot it gets, °C. */
 const PLAN_AMBIENT_C = 40;
 
 /**
- * The smallest tabulated copper lead that a device of a rating may protect, mm²; undefined where no size is large enough, and where
- * nobody has said by which code profile it is chosen.
+ * The smallest tabulated copper lead that a device of a rating may protect and that carries a current for long, mm²; undefined where no
+ * size is large enough, and where nobody has said by which code profile it is chosen.
  */
 export function leadForDevice(
   profile: CodeProfileName | undefined,
   ratedA: number,
   ambientC: number | undefined,
+  carriesA = 0,
 ): number | undefined {
   if (profile === undefined) return undefined;
+  const leastA = carriesA * codeProfile(profile).continuousFactor;
   const sizes = [...new Set(leadSizes(profile))].sort((a, b) => a - b);
   return sizes.find((areaMm2) => {
     const ampacityA = leadAmpacityA(profile, areaMm2, ambientC ?? PLAN_AMBIENT_C);
-    return ampacityA !== 'not tabulated' && largestDeviceA(profile, ampacityA, areaMm2) >= ratedA;
+    if (ampacityA === 'not tabulated' || ampacityA < leastA) return false;
+    return largestDeviceA(profile, ampacityA, areaMm2) >= ratedA;
   });
 }
 
@@ -37,6 +40,8 @@ export interface LeadRoom {
   readonly ambientC: number | undefined;
   /** The thickest conductor that the terminals take, mm²; undefined where they do not say. */
   readonly mostMm2: number | undefined;
+  /** What the lead carries at full power and the lowest voltage, A. */
+  readonly carriesA?: number;
 }
 
 /** What a planned device leaves above the current it carries, where a lead for it fits. */
@@ -51,7 +56,7 @@ export function dcDeviceFor(
   currentA: number,
   voltageV: number,
   faultA: number | undefined,
-  { profile, ambientC, mostMm2 = Infinity }: LeadRoom,
+  { profile, ambientC, mostMm2 = Infinity, carriesA }: LeadRoom,
 ): DeviceAndLead | undefined {
   const all = catalogue
     .filter((type) => type.kind === 'protective-device')
@@ -60,8 +65,10 @@ export function dcDeviceFor(
     .filter(({ breakingA }) => faultA === undefined || (breakingA ?? 0) >= faultA)
     .sort((a, b) => a.ratedA - b.ratedA)
     .map((device): DeviceAndLead => {
-      const areaMm2 = leadForDevice(profile, device.ratedA, ambientC);
-      return { device, areaMm2: areaMm2 !== undefined && areaMm2 <= mostMm2 * 1.02 ? areaMm2 : undefined };
+      const areaMm2 = leadForDevice(profile, device.ratedA, ambientC, carriesA);
+      const takes = (device.terminals ?? []).map(({ maxMm2 }) => maxMm2);
+      const fits = areaMm2 !== undefined && areaMm2 <= Math.min(mostMm2, ...takes) * 1.02;
+      return { device, areaMm2: fits ? areaMm2 : undefined };
     });
   const roomy = all.filter(({ device }) => device.ratedA >= currentA * DEVICE_ROOM);
   const fits = ({ areaMm2 }: DeviceAndLead): boolean => areaMm2 !== undefined;

@@ -1,7 +1,7 @@
 import type { FirstValue } from '../../design/firstValues.ts';
 import type { Device, Stack } from '../../design/schema.ts';
 import { planComms, plannedAddress } from '../wiring.ts';
-import { barFor, leadForDevice } from './conductors.ts';
+import { leadForDevice } from './conductors.ts';
 import type { BankPlan, Kit, NewId } from './kit.ts';
 
 /** A backup reserve to begin with: half of the battery is kept for an outage. */
@@ -34,11 +34,10 @@ function barPlaces(stack: Stack, plan: BankPlan): FirstValue[] {
 }
 
 /** Bars with equal leads, each lead as thick as its device asks for. */
-function joiningValues({ stack, site, catalogue }: Kit, plan: BankPlan): FirstValue[] {
+function joiningValues({ stack, site }: Kit, plan: BankPlan): FirstValue[] {
   const path = ['stacks', stack.id, 'bank'];
   const areaMm2 = leadForDevice(site.codeProfile, plan.type.peakDischargeA, site.equipmentHighestC);
-  const units = plan.isOwn ? 1 : stack.units.length;
-  const bar = barFor(catalogue, plan.unitA * units, plan.inParallel + units);
+  const { bar } = plan;
   return [
     { path: [...path, 'joining'], value: 'bars-equal' },
     {

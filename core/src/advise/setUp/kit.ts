@@ -1,8 +1,9 @@
 import type { BatteryType } from '../../catalogue/batteryType.ts';
 import type { InverterType } from '../../catalogue/inverterType.ts';
+import type { CombinerBarType } from '../../catalogue/partTypes.ts';
 import type { EquipmentType } from '../../catalogue/schema.ts';
 import type { Generator, Site, Stack } from '../../design/schema.ts';
-import { dcDeviceFor, type DeviceAndLead } from './conductors.ts';
+import { barFor, dcDeviceFor, type DeviceAndLead } from './conductors.ts';
 
 /** What a person chooses when boards, inverters, battery and generator are set up in one step. */
 export interface SetUpChoice {
@@ -29,6 +30,8 @@ export interface BankPlan {
   readonly isOwn: boolean;
   /** What one inverter takes at rated power from a bank that is nearly empty, A. */
   readonly unitA: number;
+  /** The bars on which modules and inverters meet; undefined for a series stack, and where the catalogue has none. */
+  readonly bar: CombinerBarType | undefined;
   /** The battery device of each inverter with its lead, where the catalogue has one. */
   readonly device: DeviceAndLead | undefined;
 }
@@ -45,17 +48,22 @@ export interface Kit {
 export function planBank(
   inverter: InverterType,
   type: BatteryType,
-  modules: number,
+  { modules, units }: { readonly modules: number; readonly units: number },
   catalogue: readonly EquipmentType[],
   site: Site,
 ): BankPlan {
   const isSeries = type.joining === 'series';
   const inSeries = isSeries ? modules : 1;
   const inParallel = isSeries ? 1 : modules;
-  const unitA = Math.min(
-    inverter.maxDischargeA,
-    inverter.ratedW / (inverter.efficiency * type.minV * inSeries),
-  );
+  const fullA = inverter.ratedW / (inverter.efficiency * type.minV * inSeries);
+  const unitA = Math.min(inverter.maxDischargeA, fullA);
+  const isOwn = inverter.batteryRule === 'own-only';
+  const sharing = isOwn ? 1 : units;
+  const bar = isSeries ? undefined : barFor(catalogue, unitA * sharing, inParallel + sharing);
+  const landings = [
+    ...(inverter.terminals ?? []).filter(({ port }) => port === 'battery'),
+    ...(bar?.terminals ?? []).filter(({ port }) => port === 'bar'),
+  ].map(({ maxMm2 }) => maxMm2);
   const faultA =
     type.internalMilliohm === undefined
       ? undefined
@@ -66,12 +74,14 @@ export function planBank(
     isSeries,
     inSeries,
     inParallel,
-    isOwn: inverter.batteryRule === 'own-only',
+    isOwn,
+    bar,
     unitA,
     device: dcDeviceFor(catalogue, unitA, type.maxV * inSeries, faultA, {
       profile: site.codeProfile,
       ambientC: site.equipmentHighestC,
-      mostMm2: inverter.terminals?.find(({ port }) => port === 'battery')?.maxMm2,
+      mostMm2: landings.length === 0 ? undefined : Math.min(...landings),
+      carriesA: fullA,
     }),
   };
 }

@@ -178,7 +178,13 @@ export function setUp(
     stack,
     bank:
       battery?.kind === 'battery' && typeof choice.battery === 'object'
-        ? planBank(inverter, battery, choice.battery.modules, all, design.site)
+        ? planBank(
+            inverter,
+            battery,
+            { modules: choice.battery.modules, units: choice.units },
+            all,
+            design.site,
+          )
         : undefined,
     generator: choice.generator,
   };

@@ -106,7 +106,7 @@ export const LOW_VOLTAGE_HYBRIDS: readonly InverterType[] = [
   {
     kind: 'inverter',
     id: 'hybrid-8k-1ph-quiet',
-    version: 6,
+    version: 7,
     name: 'Sample hybrid 8 kVA single-phase, fan-cooled',
     note: 'Larger low-voltage unit, strong surge, no parallel use on three lines.',
     nativeLines: 1,
@@ -150,7 +150,7 @@ export const LOW_VOLTAGE_HYBRIDS: readonly InverterType[] = [
     pvInputs: { count: 2, maxV: 550, mpptMinV: 125, mpptMaxV: 480, maxA: 18, maxIscA: 22, minStartV: 150 },
     shiftsFrequency: 'yes',
     neutralEarthRelay: 'external-kit',
-    terminals: terminals(25, 50, 95),
+    terminals: terminals(25, 50, 150),
   },
   {
     kind: 'inverter',
@@ -204,7 +204,7 @@ export const LOW_VOLTAGE_HYBRIDS: readonly InverterType[] = [
   {
     kind: 'inverter',
     id: 'hybrid-10k-split',
-    version: 6,
+    version: 7,
     name: 'Sample hybrid 10 kVA split-phase',
     note: '120/240 V from one cabinet, low-voltage battery.',
     nativeLines: 2,
@@ -248,12 +248,12 @@ export const LOW_VOLTAGE_HYBRIDS: readonly InverterType[] = [
     inputHz: { min: 57, max: 63 },
     pvInputs: { count: 3, maxV: 500, mpptMinV: 125, mpptMaxV: 425, maxA: 16, maxIscA: 20, minStartV: 150 },
     shiftsFrequency: 'yes',
-    terminals: terminals(25, 50, 120),
+    terminals: terminals(25, 50, 185),
   },
   {
     kind: 'inverter',
     id: 'hybrid-8k-ring',
-    version: 4,
+    version: 5,
     name: 'Sample hybrid 8 kVA split-phase, ring-capable',
     note: '120/240 V from one cabinet, or three of them in a ring for 120/208 V three-phase.',
     nativeLines: 2,
@@ -304,6 +304,6 @@ export const LOW_VOLTAGE_HYBRIDS: readonly InverterType[] = [
     inTheBox: ['Wall bracket and screws', 'Ring cable', 'Battery comms lead', 'Manual'],
     powerUpOrder: 'battery-inverter-grid',
     reconnectDelayS: 300,
-    terminals: terminals(25, 50, 95),
+    terminals: terminals(25, 50, 150),
   },
 ];

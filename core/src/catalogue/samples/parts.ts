@@ -21,14 +21,14 @@ export const SAMPLE_PARTS: readonly EquipmentType[] = [
   {
     kind: 'combiner-bar',
     id: 'bar-1000a-12',
-    version: 2,
+    version: 3,
     name: 'Sample combiner bar 1000 A, twelve places',
     ratedA: 1000,
     areaMm2: 400,
     spacingM: 0.08,
     places: 12,
     terminals: [
-      { port: 'bar', minMm2: 25, maxMm2: 120, stripMm: 20, torqueNm: 20, ends: ['ring'], mostConductors: 1 },
+      { port: 'bar', minMm2: 25, maxMm2: 185, stripMm: 20, torqueNm: 20, ends: ['ring'], mostConductors: 1 },
     ],
     massKg: 12,
     body: wallBody(1.1, 0.35, 0.18, { clearSidesM: 0.05, clearAboveM: 0.1, clearBelowM: 0.1 }),
@@ -129,6 +129,27 @@ export const SAMPLE_PARTS: readonly EquipmentType[] = [
     milliohm: 0.3,
     terminals: [
       { port: 'line', minMm2: 16, maxMm2: 120, stripMm: 18, torqueNm: 12, ends: ['ring'], mostConductors: 1 },
+    ],
+    timeCurrent: [
+      { multiple: 1.25, maxS: 3600 },
+      { multiple: 2, maxS: 30 },
+      { multiple: 3, maxS: 3 },
+      { multiple: 5, maxS: 0.3 },
+    ],
+  },
+  {
+    kind: 'protective-device',
+    id: 'dc-fuse-250a',
+    version: 1,
+    name: 'Sample DC fuse 250 A',
+    device: 'dc-fuse',
+    ratedA: 250,
+    ratedV: 160,
+    poles: 1,
+    breakingA: 50000,
+    milliohm: 0.2,
+    terminals: [
+      { port: 'line', minMm2: 35, maxMm2: 185, stripMm: 18, torqueNm: 14, ends: ['ring'], mostConductors: 1 },
     ],
     timeCurrent: [
       { multiple: 1.25, maxS: 3600 },

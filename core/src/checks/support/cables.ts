@@ -7,7 +7,7 @@ import { type AskedLine, askLine } from '../../sizing/askLine.ts';
 import type { SizeAnswer, SizeTest } from '../../sizing/question.ts';
 import { chosenSize } from '../../sizing/sizeLine.ts';
 import { strainOf } from '../../sizing/judgeSize.ts';
-import { type CheckContext, judge, NO_WORKING } from '../check.ts';
+import { type CheckContext, judge, NO_WORKING, unknownFinding } from '../check.ts';
 import type { Found, Subject } from '../finding.ts';
 import { onNetwork, refsOf, troubleOrOne, WHOLE } from './network.ts';
 
@@ -26,10 +26,11 @@ export function cableSubject({ network }: Installation, line: CableLine): Subjec
   };
 }
 
+/** What is added to a sentence, with the space before it. */
 const TEST_WORDS: Readonly<Partial<Record<SizeTest, string>>> = {
-  'terminal-column': 'by the column of its terminals',
-  'start-drop': 'while it starts',
-  parallel: 'in parallel',
+  'terminal-column': ' by the column of its terminals',
+  'start-drop': ' while it starts',
+  parallel: ' in parallel',
 };
 
 function findingOf(
@@ -94,6 +95,8 @@ export interface CableTests {
   readonly tests: ReadonlySet<SizeTest>;
   readonly looksAt: (line: CableLine) => boolean;
   readonly whole: string;
+  /** Whether what is not known of the load is told here: where no other check asks for it. */
+  readonly asksForLoad?: boolean;
 }
 
 /**
@@ -102,7 +105,7 @@ export interface CableTests {
  */
 export const eachStatedCable = (
   context: CheckContext,
-  { id, tests, looksAt, whole }: CableTests,
+  { id, tests, looksAt, whole, asksForLoad = false }: CableTests,
 ): Found<'size' | 'when'>[] =>
   onNetwork(id, context, () => {
     const { installation } = context;
@@ -111,7 +114,11 @@ export const eachStatedCable = (
     const findings = lines.value.flatMap((line): Found<'size' | 'when'>[] => {
       if (!line.areaMm2.known || !looksAt(line)) return [];
       const asked = askLine(installation, line);
-      if (asked?.known !== true) return [];
+      if (asked === undefined) return [];
+      if (!asked.known)
+        return asksForLoad
+          ? [unknownFinding(id, context, cableSubject(installation, line), 'A', asked.missing)]
+          : [];
       const worst = worstAnswer(asked.value, tests);
       return worst === undefined ? [] : [findingOf(id, context, asked.value, worst)];
     });

@@ -4,15 +4,15 @@ import { eachStatedCable } from '../support/cables.ts';
 
 const TESTS: ReadonlySet<SizeTest> = new Set(['load', 'terminal-column', 'parallel']);
 
-/** Cables of alternating current and of PV strings against what they carry. Battery leads are held against their solved current. */
+/** Cables of alternating current and of PV strings against what they carry. Battery leads have a check of their own. */
 export const wiringConductor: Check<'wiring.conductor'> = checkOf({
   id: 'wiring.conductor',
   title: 'Cables carry their load',
   family: 'wiring',
   modes: 'once',
   sentences: {
-    over: '{{subject}} has to carry {{value}}; {{size}} as it is laid allows {{limit}} {{when}}: over by {{margin}}.',
-    tight: '{{subject}} carries {{value}} of {{limit}} {{when}}.',
+    over: '{{subject}} has to carry {{value}}; {{size}} as it is laid allows {{limit}}{{when}}.',
+    tight: '{{subject}} carries {{value}} of {{limit}}{{when}}.',
     within: '{{subject}} carries its load.',
     unknown: '{{subject}}: whether it carries its load is not known. Missing: {{missing}}.',
   },

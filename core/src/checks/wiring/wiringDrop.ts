@@ -11,8 +11,8 @@ export const wiringDrop: Check<'wiring.drop'> = checkOf({
   family: 'wiring',
   modes: 'once',
   sentences: {
-    over: '{{subject}} of {{size}} loses {{value}} of its voltage {{when}}; {{limit}} is allowed.',
-    tight: '{{subject}} loses {{value}} of {{limit}} {{when}}.',
+    over: '{{subject}} of {{size}} loses {{value}} of its voltage{{when}}; {{limit}} is allowed.',
+    tight: '{{subject}} loses {{value}} of {{limit}}{{when}}.',
     within: '{{subject}} loses no more voltage than is allowed.',
     unknown: '{{subject}}: what it loses is not known. Missing: {{missing}}.',
   },

@@ -1,0 +1,62 @@
+import { checkTable } from '../../testkit/checkTable.ts';
+import { bank1, forget, stack1 } from '../../testkit/designs.ts';
+import { wiringBatteryLead } from './wiringBatteryLead.ts';
+
+// 5 kW from 16 cells at 2.8 V: 5000 / (0.94 · 44.8) = 118.73 A, though the heater on it asks for a fraction of that.
+checkTable(wiringBatteryLead, [
+  // IEC table B.52.4, method C, two loaded, 70 mm²: 213 A.
+  { name: '70 mm² for 5 kW', state: 'within', value: 118.73, limit: 213 },
+  {
+    // 112 A in the same row.
+    name: '25 mm²: enough for the heater, too thin for the inverter',
+    edit: (d) => void (bank1(d).inverterLead = { lengthM: 1.5, areaMm2: 25 }),
+    state: 'over',
+    value: 118.73,
+    limit: 112,
+    says: 'at full power and the lowest voltage',
+  },
+  {
+    // 138 A beside a charge setting of 140 A.
+    name: 'a charge setting above what it draws',
+    edit: (d) => {
+      bank1(d).inverterLead = { lengthM: 1.5, areaMm2: 35 };
+      stack1(d).chargeCurrentA = 140;
+    },
+    state: 'over',
+    value: 140,
+    limit: 138,
+  },
+  {
+    // 1.25 · 118.73 = 148.4 A; 1/0 AWG carries 150 A in the column of 75 °C.
+    name: '1/0 AWG where a lasting load counts 1.25 times',
+    edit: (d) => {
+      d.site.codeProfile = 'north-american';
+      bank1(d).inverterLead = { lengthM: 1.5, areaMm2: 53.5 };
+    },
+    state: 'within',
+    value: 148.41,
+    limit: 150,
+  },
+  {
+    name: '1 AWG there',
+    edit: (d) => {
+      d.site.codeProfile = 'north-american';
+      bank1(d).inverterLead = { lengthM: 1.5, areaMm2: 42.4 };
+    },
+    state: 'over',
+    value: 148.41,
+    limit: 130,
+    says: 'by the column of its terminals',
+  },
+  {
+    name: 'a lead that nobody has stated',
+    edit: (d) => forget(bank1(d), 'inverterLead'),
+    state: 'nothing',
+  },
+  {
+    name: 'no battery type: what flows is not known',
+    edit: (d) => forget(bank1(d), 'batteryTypeId'),
+    state: 'unknown',
+    missing: 'stacks/s/bank/batteryTypeId',
+  },
+]);
