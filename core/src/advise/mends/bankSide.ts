@@ -80,6 +80,7 @@ export function higherReserve({ compiled }: Trouble): Candidate[] {
       title: (step) => `Keep a backup reserve of ${Math.round(at(step) * 100)} %`,
       most: Math.max(0, Math.floor((1 - now) / RESERVE_STEP + 1e-9)),
       isRising: true,
+      goesOn: true,
       make: inBankStep(compiled.stack.id, (one, step) => ({ ...one, reserveSoc: at(step) })),
     },
   ];

@@ -13,6 +13,8 @@ export interface Candidate {
   readonly most: number;
   /** Each step does more of the same good: where the last one does not clear the cause, none before it does. */
   readonly isRising?: boolean;
+  /** Where what just clears the cause leaves something that followed from it, more of the same is tried. */
+  readonly goesOn?: boolean;
 }
 
 /** What a mend is looked for in. */

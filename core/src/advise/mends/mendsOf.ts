@@ -143,7 +143,7 @@ function helping(trouble: Trouble, candidate: Candidate, most: number): Tried | 
   const found = clearing(trouble, candidate);
   if (found === undefined) return undefined;
   const first = judged(found.design, found.step);
-  if (first !== undefined || candidate.isRising !== true) return first;
+  if (first !== undefined || candidate.goesOn !== true) return first;
   // What just clears it may leave what followed from it: of more of the same, the least that clears that as well.
   const at = (step: number): Tried | undefined => judged(candidate.make(trouble.design, step), step);
   let best = candidate.most > found.step ? at(candidate.most) : undefined;
