@@ -44,6 +44,7 @@ export type { BatteryType } from './catalogue/batteryType.ts';
 export type { EquipmentKind, EquipmentType } from './catalogue/schema.ts';
 export { arrangement as arrangementSchema, isUnitPerLine } from './catalogue/inverterType.ts';
 export { type CheckId, CHECKS, checkById, type RegisteredFinding as Finding } from './checks/registry.ts';
+export { leadsToField, statedAt } from './checks/statedAt.ts';
 export { workingOf } from './checks/workingOf.ts';
 export type { Check, Family } from './checks/check.ts';
 export {

@@ -7,8 +7,8 @@ import { remember } from '../values/remember.ts';
 
 /** Checks of cables and devices whose limits a licensed person can take responsibility for. */
 const WIRING: readonly CheckId[] = [
-  'wiring.breaking',
   'wiring.battery-lead',
+  'wiring.breaking',
   'wiring.conductor',
   'wiring.drop',
   'wiring.earthing',

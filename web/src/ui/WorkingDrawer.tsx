@@ -4,8 +4,10 @@ import {
   type Finding,
   formatNumber,
   formatQuantity,
+  leadsToField,
   modesOf,
   sentenceOf,
+  statedAt,
   substitute,
   type Working,
   workingOf,
@@ -81,6 +83,26 @@ function Inputs({ working, jobId }: { readonly working: Working; readonly jobId:
   );
 }
 
+/** Where what a finding is about is stated, where its working names no figure of its own. */
+function StatedAt({ finding, working }: { readonly finding: Finding; readonly working: Working }) {
+  const { id, design, analysis } = useOpenJob();
+  const places =
+    finding.missing.length > 0 || leadsToField(working) ? [] : statedAt(finding, analysis.installation);
+  if (places.length === 0) return null;
+  return (
+    <section className="border-t border-rule py-3">
+      <h3 className="font-semibold">Where it is stated</h3>
+      <ul className="mt-1 text-[13px]">
+        {places.map(({ path, label }) => (
+          <li key={path.join('/')}>
+            <Link to={fieldHref(id, path)}>{label ?? describePlace(design, path)}</Link>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
 function Derivation({ finding }: { readonly finding: Finding }) {
   const { id, design, analysis } = useOpenJob();
   const working = workingOf(finding, analysis.installation);
@@ -103,6 +125,7 @@ function Derivation({ finding }: { readonly finding: Finding }) {
         <StepView key={step.symbol} step={step} jobId={id} />
       ))}
       <Inputs working={working} jobId={id} />
+      <StatedAt finding={finding} working={working} />
       {working.source !== '' && (
         <section className="border-t border-rule py-3 text-[13px]">
           <h3 className="font-semibold">Source</h3>
