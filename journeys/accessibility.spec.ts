@@ -59,7 +59,7 @@ async function expectStillFrame(page: Page, screen: string): Promise<void> {
 for (const theme of ['light', 'dark'] as const) {
   test(`every screen is free of known barriers in the ${theme} theme`, async ({ page }) => {
     // Nearly a dozen screens, each walked through by every rule.
-    test.setTimeout(600_000);
+    test.setTimeout(300_000);
     await page.addInitScript((wanted) => localStorage.setItem('bastion.theme', wanted), theme);
     await page.goto('/');
     await expect(page.getByRole('button', { name: /Continue as Dana/ })).toBeVisible();
@@ -109,7 +109,7 @@ const sideways = (page: Page): Promise<number> =>
 
 // 640 is a desk at 200 %.
 test('no page scrolls sideways on a phone, on a tablet or enlarged', async ({ page }) => {
-  test.setTimeout(600_000);
+  test.setTimeout(360_000);
   await comeInAs(page, 'Femi');
   await page.goto('/jobs/1/test');
   await page

@@ -103,7 +103,9 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
 
   // Made once: the headers of every answer are the same.
   const protect = helmet({ contentSecurityPolicy: CONTENT_SECURITY, hsts: options.secureCookie });
-  app.addHook('onRequest', (request, reply, done) => protect(request.raw, reply.raw, () => done()));
+  app.addHook('onRequest', (request, reply, done) =>
+    protect(request.raw, reply.raw, (error?: unknown) => done(error instanceof Error ? error : undefined)),
+  );
   // Answers are packed as they go; pages were packed when they were built.
   await app.register(compress, { encodings: ['br', 'gzip'], threshold: 1024 });
   await app.register(cookie);

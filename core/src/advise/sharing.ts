@@ -36,7 +36,7 @@ function departure(design: Design, catalogue: readonly EquipmentType[], stackId:
 }
 
 /** The longest of some leads, in the size of the shared one where it has none of its own; undefined while no length is known. */
-export function longestLead(
+function longest(
   shared: Conductor | undefined,
   own: readonly (Conductor | undefined)[],
 ): (Conductor & { lengthM: number }) | undefined {
@@ -63,7 +63,7 @@ function changesFor(stack: Stack, bank: Bank): Change[] {
       bank: (one) => ({ ...one, joining: 'chain-diagonal' }),
     });
   const ownLeads = bank.modules.some((module) => module.lead !== undefined);
-  const most = longestLead(
+  const most = longest(
     bank.lead,
     bank.modules.map((module) => module.lead),
   );
@@ -100,19 +100,32 @@ function changesFor(stack: Stack, bank: Bank): Change[] {
         }));
       },
     });
-  const inverterLead = longestLead(
+  const alike = equalInverterLeads(stack, bank);
+  return alike === undefined ? changes : [...changes, alike];
+}
+
+/** All inverter leads as the longest of them; undefined where none has a lead of its own, or no length is known. */
+export function equalInverterLeads(stack: Stack, bank: Bank): Change | undefined {
+  const inverterLead = longest(
     bank.inverterLead,
     stack.units.map((unit) => unit.batteryLead),
   );
-  if (stack.units.some((unit) => unit.batteryLead !== undefined) && inverterLead !== undefined)
-    changes.push({
-      id: 'equal-inverter-leads',
-      label: `Cut all inverter leads to the longest, ${formatNumber(inverterLead.lengthM)} m`,
-      bank: (one) => ({ ...one, inverterLead }),
-      units: (units) => units.map(({ batteryLead: _lead, ...unit }) => unit),
-    });
-  return changes;
+  if (stack.units.every((unit) => unit.batteryLead === undefined) || inverterLead === undefined)
+    return undefined;
+  return {
+    id: 'equal-inverter-leads',
+    label: `Cut all inverter leads to the longest, ${formatNumber(inverterLead.lengthM)} m`,
+    bank: (one) => ({ ...one, inverterLead }),
+    units: (units) => units.map(({ batteryLead: _lead, ...unit }) => unit),
+  };
 }
+
+/** A set with a change to its bank and units. */
+export const changedStack = (stack: Stack, { bank, units }: Change): Stack => ({
+  ...stack,
+  ...(bank !== undefined && typeof stack.bank === 'object' ? { bank: bank(stack.bank) } : {}),
+  ...(units === undefined ? {} : { units: units(stack.units) }),
+});
 
 /** Ways to make the modules of a bank share more evenly, each with its effect, best first. What does not help is left out. */
 export function sharingFixes(
@@ -124,16 +137,12 @@ export function sharingFixes(
   if (stack === undefined || typeof stack.bank !== 'object') return [];
   const before = departure(design, catalogue, stackId);
   return changesFor(stack, stack.bank)
-    .map(({ id, label, bank, units }): SharingFix => {
-      const changed = (one: Stack): Stack => ({
-        ...one,
-        ...(bank !== undefined && typeof one.bank === 'object' ? { bank: bank(one.bank) } : {}),
-        ...(units === undefined ? {} : { units: units(one.units) }),
-      });
+    .map((change): SharingFix => {
       const next = {
         ...design,
-        stacks: design.stacks.map((one) => (one.id === stackId ? changed(one) : one)),
+        stacks: design.stacks.map((one) => (one.id === stackId ? changedStack(one, change) : one)),
       };
+      const { id, label } = change;
       return { id, label, edits: diff(design, next), before, after: departure(next, catalogue, stackId) };
     })
     .filter(({ before: now, after }) => after !== undefined && (now === undefined || after < now))

@@ -307,7 +307,7 @@ describe('a mend of one mistake', () => {
           if (index === 1) unit.batteryLead = { lengthM: 4, areaMm2: 70 };
         });
       },
-      /^Cut the battery leads of all units to 4 m$/,
+      /^Cut all inverter leads to the longest, 4 m$/,
     ],
     [
       // 118.7 A at full power and the lowest voltage; 35 mm² carries 138 A, 25 mm² 112 A.

@@ -180,12 +180,15 @@ export function gentlerCharging({ compiled, cause }: Trouble): Candidate[] {
   const bank = compiled && bankOfSet(compiled);
   if (compiled === undefined || bank?.known !== true || bank.value === 'none') return [];
   const { stack } = compiled;
-  const { value, limit } = cause.worst;
+  const { value, limit, check } = cause.worst;
   const units = isOwnBank(stack) ? 1 : stack.units.length;
-  const bankA = bank.value.chargeA;
-  const share = value !== undefined && limit !== undefined && value > limit ? limit / value : 1;
-  const amperes = Math.floor(Math.min((stack.chargeCurrentA ?? Infinity) * share, bankA / units));
-  const watts = Math.floor((Math.min(amperes, bankA / units) * bank.value.nominalV) / STEP_W) * STEP_W;
+  // What all of them may charge with is a limit of its own; a module or a lead is held by its part of what is set.
+  const ofAll = check === 'bank.charge' ? (limit ?? Infinity) : Infinity;
+  const mostA = Math.min(bank.value.chargeA, ofAll);
+  const isPart = check !== 'bank.charge' && value !== undefined && limit !== undefined && value > limit;
+  const share = isPart ? limit / value : 1;
+  const amperes = Math.floor(Math.min((stack.chargeCurrentA ?? Infinity) * share, mostA / units));
+  const watts = Math.floor((mostA * bank.value.nominalV) / units / STEP_W) * STEP_W;
   const capped = (now: number | undefined): number | undefined =>
     now === undefined ? undefined : Math.min(now, watts);
   return [

@@ -16,7 +16,8 @@ import { isolators, otherDeviceTypes, smallerDevices } from './devices.ts';
 import { leaveOff, loadSide, moreUnits, ontoBackup, otherInverters, routerOntoBackup } from './loadSide.ts';
 import {
   batteryBus,
-  equalLeads,
+  equalAcLeads,
+  equalBatteryLeads,
   fittingSettings,
   fullDischarge,
   lessCharging,
@@ -76,7 +77,7 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
     ...moreUnits(trouble),
   ],
   'bank.deliverable': strongerBank,
-  'bank.inverter-leads': (trouble) => [...equalLeads(trouble, 'batteryLead'), ...evenSharing(trouble)],
+  'bank.inverter-leads': equalBatteryLeads,
   'bank.inverter-surge': (trouble) => [
     ...moreUnits(trouble),
     ...otherInverters(trouble, 'larger'),
@@ -133,7 +134,7 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
   'pv.storage': (trouble) => [...pvOntoGrid(trouble), ...moreModules(trouble)],
   'pv.string-voltage': shorterStrings,
   'pv.string-window': shorterStrings,
-  'stack.ac-leads': (trouble) => equalLeads(trouble, 'acLead'),
+  'stack.ac-leads': equalAcLeads,
   'stack.bus-ends': parallelBus,
   'stack.equal-lines': moreUnits,
   'stack.firmware': sameFirmware,

@@ -1,6 +1,6 @@
 import { newestFirmware } from '../../installation/newestFirmware.ts';
 import { bankOfSet } from '../../figures/bank/ofSet.ts';
-import { longestLead } from '../sharing.ts';
+import { changedStack, equalInverterLeads } from '../sharing.ts';
 import { plannedAddress, planBus, planComms } from '../wiring.ts';
 import { type Candidate, inBank, inStack, once, type Trouble } from './candidate.ts';
 
@@ -179,25 +179,36 @@ export function sameFirmware({ compiled }: Trouble): Candidate[] {
   ];
 }
 
-/** Leads of units that work side by side, all as the longest of them; a unit without a lead of its own has the one they share. */
-export function equalLeads({ compiled }: Trouble, key: 'acLead' | 'batteryLead'): Candidate[] {
+/** AC leads of units that work side by side, all as long as the longest of them. */
+export function equalAcLeads({ compiled }: Trouble): Candidate[] {
   if (compiled === undefined) return [];
-  const { id, units, bank } = compiled.stack;
-  const shared = key === 'batteryLead' && typeof bank === 'object' ? bank.inverterLead : undefined;
-  const leads = units.flatMap((unit) => unit[key] ?? shared ?? []);
-  const longest = longestLead(shared, leads);
-  if (longest === undefined || leads.length < 2) return [];
-  const words = key === 'acLead' ? 'AC leads' : 'battery leads';
+  const lengths = compiled.stack.units.flatMap((unit) => unit.acLead?.lengthM ?? []);
+  const longestM = Math.max(...lengths);
+  if (lengths.length < 2) return [];
   return [
-    once(`equal-${key}`, `Cut the ${words} of all units to ${longest.lengthM} m`, (design) =>
-      inStack(id, (stack) => ({
+    once('equal-acLead', `Cut the AC leads of all units to ${longestM} m`, (design) =>
+      inStack(compiled.stack.id, (stack) => ({
         ...stack,
         units: stack.units.map((unit) =>
-          unit[key] === undefined && shared === undefined
-            ? unit
-            : { ...unit, [key]: { ...shared, ...unit[key], lengthM: longest.lengthM } },
+          unit.acLead === undefined ? unit : { ...unit, acLead: { ...unit.acLead, lengthM: longestM } },
         ),
       }))(design),
     ),
   ];
+}
+
+/** Battery leads of the inverters, all as the longest: the change that helps the modules to share as well. */
+export function equalBatteryLeads({ compiled }: Trouble): Candidate[] {
+  const bank = compiled?.stack.bank;
+  if (compiled === undefined || typeof bank !== 'object') return [];
+  const change = equalInverterLeads(compiled.stack, bank);
+  return change === undefined
+    ? []
+    : [
+        once(
+          change.id,
+          change.label,
+          inStack(compiled.stack.id, (stack) => changedStack(stack, change)),
+        ),
+      ];
 }
