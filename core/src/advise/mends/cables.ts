@@ -32,70 +32,63 @@ function sizedLines({ cause, analysis }: Trouble): SizedLine[] {
     });
 }
 
-/** Each of those cables in the thickest size below its own that fits its terminals and passes every test. */
-export function thinnerSizes(trouble: Trouble): Candidate[] {
-  const found = sizedLines(trouble).flatMap(({ line, question }) => {
-    if (!line.areaMm2.known) return [];
-    const laidMm2 = line.areaMm2.value;
-    const below = tabulatedSizes(question.profile, question.laid.tables)
-      .filter((areaMm2) => areaMm2 < laidMm2)
-      .toReversed();
-    const next = smallestSize(question, below);
-    return next.kind === 'found' ? [{ line, areaMm2: next.areaMm2 }] : [];
-  });
-  const [first, ...more] = found;
-  if (first === undefined) return [];
-  return [
-    once(
-      'thinner-sizes',
-      more.length === 0
-        ? `Lay ${first.line.label} in ${leadSizeWords(first.areaMm2)}, the next size that fits and carries`
-        : 'Lay each of them in the next size that fits and carries',
-      (design) =>
-        withFigures(
-          design,
-          found.map(({ line, areaMm2 }) => sizeEdit(line, areaMm2)),
-        ),
-    ),
-  ];
-}
-
 /** The design with figures set at some places; undefined where one of them has no place. */
 function withFigures(design: Design, edits: readonly Edit[]): Design | undefined {
   const applied = applyEdits(design, edits);
   return applied.ok ? (applied.value as Design) : undefined;
 }
 
-/** Each of those cables in the smallest size that passes every test and fits its terminals. */
-export function fittingSizes(trouble: Trouble): Candidate[] {
-  const found = sizedLines(trouble).flatMap(({ line, smallest }) =>
-    smallest.kind === 'found' && line.areaMm2.known && smallest.areaMm2 !== line.areaMm2.value
-      ? [{ line, areaMm2: smallest.areaMm2 }]
-      : [],
-  );
+interface Resized {
+  readonly line: CableLine;
+  readonly areaMm2: number;
+}
+
+/** Some cables laid in other sizes, in one step. */
+function resized(id: string, found: readonly Resized[], ofOne: string, ofEach = ofOne): Candidate[] {
   const [first, ...more] = found;
   if (first === undefined) return [];
-  const only = more.length === 0 ? first : undefined;
+  const title =
+    more.length === 0
+      ? `Lay ${first.line.label} in ${leadSizeWords(first.areaMm2)}, the ${ofOne}`
+      : `Lay each of them in the ${ofEach}`;
   return [
-    once(
-      'fitting-sizes',
-      only === undefined
-        ? 'Lay each of them in the smallest size that passes'
-        : `Lay ${only.line.label} in ${leadSizeWords(only.areaMm2)}, the smallest that passes`,
-      (design) =>
-        withFigures(
-          design,
-          found.map(({ line, areaMm2 }) => sizeEdit(line, areaMm2)),
-        ),
+    once(id, title, (design) =>
+      withFigures(
+        design,
+        found.map(({ line, areaMm2 }) => ({ op: 'set', path: line.areaPath.map(String), after: areaMm2 })),
+      ),
     ),
   ];
 }
 
-const sizeEdit = (line: CableLine, areaMm2: number): Edit => ({
-  op: 'set',
-  path: line.areaPath.map(String),
-  after: areaMm2,
-});
+/** Each of those cables in the smallest size that passes every test and fits its terminals. */
+export const fittingSizes = (trouble: Trouble): Candidate[] =>
+  resized(
+    'fitting-sizes',
+    sizedLines(trouble).flatMap(({ line, smallest }) =>
+      smallest.kind === 'found' && line.areaMm2.known && smallest.areaMm2 !== line.areaMm2.value
+        ? [{ line, areaMm2: smallest.areaMm2 }]
+        : [],
+    ),
+    'smallest that passes',
+    'smallest size that passes',
+  );
+
+/** Each of those cables in the thickest size below its own that fits its terminals and passes every test. */
+export const thinnerSizes = (trouble: Trouble): Candidate[] =>
+  resized(
+    'thinner-sizes',
+    sizedLines(trouble).flatMap(({ line, question }) => {
+      if (!line.areaMm2.known) return [];
+      const laidMm2 = line.areaMm2.value;
+      const below = tabulatedSizes(question.profile, question.laid.tables)
+        .filter((areaMm2) => areaMm2 < laidMm2)
+        .toReversed();
+      const next = smallestSize(question, below);
+      return next.kind === 'found' ? [{ line, areaMm2: next.areaMm2 }] : [];
+    }),
+    'next size that fits and carries',
+  );
 
 /** The device of each of those circuits in the next standard rating for its load, with the smallest cable that it may protect. */
 export function fittingDevices(trouble: Trouble): Candidate[] {
