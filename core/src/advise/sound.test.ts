@@ -137,6 +137,12 @@ const MISTAKES: readonly (readonly [string, () => Design, (design: Design) => vo
     'wiring.protection',
   ],
   [
+    'leads of modules that do not carry what the modules give',
+    () => named('three-phase ring'),
+    (d) => void (bank1(d).lead = { lengthM: 1, areaMm2: 33.6 }),
+    'wiring.battery-lead',
+  ],
+  [
     'a circuit breaker above its cable',
     one,
     (d) => void Object.assign(circuit1(d), { device: { ratedA: 40 }, cable: { areaMm2: 2.5 } }),

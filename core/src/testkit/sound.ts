@@ -19,8 +19,8 @@ export interface SoundSpec {
   readonly modules: number;
   /** Watts of a heater on each line. */
   readonly lineW: number;
-  /** Battery leads of its inverters and their device, where other than 70 mm² and a fuse of 160 A. */
-  readonly battery?: { readonly leadMm2: number; readonly deviceId: string };
+  /** Battery leads of its inverters and their device, where other than 70 mm² and a fuse of 160 A; leads of its modules, where other than 50 mm². */
+  readonly battery?: { readonly leadMm2: number; readonly deviceId: string; readonly moduleLeadMm2?: number };
   readonly edit?: (design: Design) => void;
 }
 
@@ -62,7 +62,7 @@ function bankFor(spec: SoundSpec, inverter: InverterType, battery: BatteryType):
       ? {}
       : {
           joining: 'bars-equal' as const,
-          lead: { lengthM: 1, areaMm2: 50 },
+          lead: { lengthM: 1, areaMm2: spec.battery?.moduleLeadMm2 ?? 50 },
           barSegment: { lengthM: 0.2, areaMm2: 200 },
         }),
     inverterLead: {
@@ -248,8 +248,9 @@ export const SOUND: readonly SoundSpec[] = [
     unitLines: ['L1', 'L2', 'L3'],
     modules: 4,
     lineW: 2000,
-    // 8 kW / (0.94 · 44.8 V) = 190 A, 1.25 · 190 A = 237 A: 250 kcmil carries 255 A at 75 °C.
-    battery: { leadMm2: 127, deviceId: 'dc-fuse-250a' },
+    // 8 kW / (0.94 · 44.8 V) = 190 A, 1.25 · 190 A = 237 A: 250 kcmil carries 255 A at 75 °C. A module gives 140 A for good and is asked
+    // for 3 · 190 / 4 = 142 A: 1.25 · 140 A = 175 A, which 2/0 AWG carries.
+    battery: { leadMm2: 127, deviceId: 'dc-fuse-250a', moduleLeadMm2: 67.4 },
   },
   {
     name: 'AC-coupled storage',

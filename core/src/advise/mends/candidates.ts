@@ -149,7 +149,7 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
   'surge.stall': loadSide,
   'wiring.battery-lead': (trouble) => [
     ...fittingSizes(trouble),
-    ...thickerLeads(trouble, ['inverterLead']),
+    ...thickerLeads(trouble, ['inverterLead', 'lead', 'groupLead']),
     ...gentlerCharging(trouble),
   ],
   'wiring.breaking': (trouble) => [...otherDeviceTypes(trouble), ...otherDevices(trouble)],

@@ -49,6 +49,49 @@ checkTable(wiringBatteryLead, [
     says: 'by the column of its terminals',
   },
   {
+    // 10 m of 2.5 mm² are most of the resistance on the way: 118.73 A / 4 modules = 29.68 A, beside 27 A in the same row of the table.
+    name: 'leads of four modules that carry the heater and not the inverter',
+    edit: (d) => void (bank1(d).lead = { lengthM: 10, areaMm2: 2.5 }),
+    state: 'over',
+    value: 29.68,
+    limit: 27,
+  },
+  {
+    // 118.73 A / 2 = 59.4 A, but a module gives 50 A for good. 6 mm² carry 46 A.
+    name: 'two modules: no lead carries more than its module gives',
+    edit: (d) => {
+      bank1(d).modules.length = 2;
+      bank1(d).lead = { lengthM: 1, areaMm2: 6 };
+    },
+    state: 'over',
+    value: 50,
+    limit: 46,
+  },
+  {
+    // 1.25 · 50 A = 62.5 A; 8 AWG carries 50 A in the column of 75 °C.
+    name: 'their leads by the column of their terminals',
+    edit: (d) => {
+      d.site.codeProfile = 'north-american';
+      bank1(d).modules.length = 2;
+      bank1(d).lead = { lengthM: 1, areaMm2: 8.37 };
+    },
+    state: 'over',
+    value: 62.5,
+    limit: 50,
+    says: 'by the column of its terminals',
+  },
+  {
+    // Three times 118.73 A over four modules is 89.0 A, and they give 50 A: the module of the first place, where the inverters are joined.
+    name: 'a unit more does not ask more of a module than it gives',
+    edit: (d) => {
+      stack1(d).units.push({ id: 'u2', firmware: '1', barPlace: 1 });
+      bank1(d).lead = { lengthM: 1, areaMm2: 6 };
+    },
+    state: 'over',
+    value: 50,
+    limit: 46,
+  },
+  {
     name: 'a lead that nobody has stated',
     edit: (d) => forget(bank1(d), 'inverterLead'),
     state: 'nothing',

@@ -5,9 +5,9 @@ import { eachStatedCable } from '../support/cables.ts';
 const TESTS: ReadonlySet<SizeTest> = new Set(['load', 'terminal-column', 'parallel']);
 
 /**
- * Battery leads of the inverters against what flows when each gives its rated power at the lowest voltage at which it runs, or charges
- * at its setting: what it can do, whatever hangs on it today. Leads inside of the bank are held against what the modules are asked for
- * (`bank.conductors`): those never give more than their type allows.
+ * Battery leads against what flows when each inverter gives its rated power at the lowest voltage at which it runs, or charges at its
+ * setting: what it can do, whatever hangs on it today. Inside of a bank that is solved, each lead against its own current then, and no
+ * more than the modules give for good. What the load of today asks of them is `bank.conductors`.
  */
 export const wiringBatteryLead: Check<'wiring.battery-lead'> = checkOf({
   id: 'wiring.battery-lead',
@@ -28,8 +28,9 @@ export const wiringBatteryLead: Check<'wiring.battery-lead'> = checkOf({
     return eachStatedCable(context, {
       id: wiringBatteryLead.id,
       tests: TESTS,
-      looksAt: ({ use, ends }) => use === 'battery' && ends.some(({ partId }) => inverters.has(partId)),
-      whole: 'Battery leads of the inverters',
+      looksAt: ({ use, ends, branch }) =>
+        branch !== undefined || (use === 'battery' && ends.some(({ partId }) => inverters.has(partId))),
+      whole: 'Battery leads',
       asksForLoad: true,
     });
   },

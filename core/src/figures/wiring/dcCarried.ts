@@ -5,11 +5,13 @@ import { isOwnBank } from '../../installation/ownBank.ts';
 import { all, field, type Known, known, mapKnown, unknownAt } from '../../values/known.ts';
 import { remember } from '../../values/remember.ts';
 import { formatNumber } from '../../words/quantity.ts';
-import { bankAtLoad, type BankAtLoad } from '../bank/bankAtLoad.ts';
+import { dischargeLimitA } from '../bank/bank.ts';
+import type { BankCircuit } from '../bank/bankCircuit.ts';
+import { type BankShare, shareBank } from '../bank/bankShare.ts';
 import { branchCurrents } from '../bank/branchCurrents.ts';
 import { chargeShareOf } from '../bank/chargeShare.ts';
 import { lowestV } from '../bank/lowestV.ts';
-import { bankOfSet } from '../bank/ofSet.ts';
+import { bankCircuitOf, bankOfSet } from '../bank/ofSet.ts';
 import { efficiencyAt } from '../capability/efficiency.ts';
 import { type Flow, typeOfUnit } from './acCarried.ts';
 
@@ -70,26 +72,37 @@ export function unitBatteryFlow(
 }
 
 interface FullPower {
-  readonly solved: BankAtLoad;
-  /** How much more flows at the lowest voltage than was solved. */
+  readonly circuit: BankCircuit;
+  readonly share: Extract<BankShare, { kind: 'solved' }>;
+  /** How much more flows at the lowest voltage than was solved, or less where the modules give no more. */
   readonly factor: number;
+  /** Where the modules give less than the inverters take at their rated power. */
+  readonly isHeldByModules: boolean;
 }
 
-/** The bank at the rated power of all its inverters. */
+/**
+ * The bank at the rated power of all its inverters, whatever hangs on them today; where each has its own bank, that of one. No more than
+ * what the module that carries most gives for good: past that the bank opens.
+ */
 const fullPowerOf = remember((compiled: CompiledStack): Known<FullPower | 'none'> => {
-  const given = all({ type: compiled.type, volts: lowestOf(compiled) });
+  const given = all({ type: compiled.type, volts: lowestOf(compiled), circuit: bankCircuitOf(compiled) });
   if (!given.known) return given;
-  const { type, volts } = given.value;
-  const units = compiled.stack.units.length;
-  const solved = bankAtLoad(compiled, { kind: 'typed', watts: units * type.ratedW });
-  if (!solved.known) return solved;
-  if (solved.value === 'none' || solved.value.share.kind !== 'solved') return known('none');
-  const { share, powersW } = solved.value;
-  const askedW = powersW.reduce((sum, watts) => sum + watts, 0);
-  return known({
-    solved: solved.value,
-    factor: share.totalA > 0 ? Math.max(1, askedW / volts / share.totalA) : 1,
-  });
+  const { type, volts, circuit } = given.value;
+  if (typeof circuit === 'string') return known('none');
+  const drawing = isOwnBank(compiled.stack) ? 1 : compiled.stack.units.length;
+  const drawW = ratedDrawA(type, volts) * volts;
+  const share = shareBank(
+    circuit,
+    compiled.stack.units.map((_, at) => (at < drawing ? drawW : 0)),
+  );
+  if (share.kind !== 'solved' || share.totalA === 0) return known('none');
+  const asked = Math.max(1, (drawing * drawW) / volts / share.totalA);
+  const allowed = Math.min(
+    ...share.modules.map(({ module, currentA }) =>
+      currentA > 0 ? dischargeLimitA(module.type, Infinity) / currentA : Infinity,
+    ),
+  );
+  return known({ circuit, share, factor: Math.min(asked, allowed), isHeldByModules: allowed < asked });
 });
 
 /** A lead of a bank that is solved: what flows in it at the rated power of the inverters, or while they charge as set. */
@@ -98,9 +111,9 @@ export function branchFlow(compiled: CompiledStack, branchId: string): Known<DcF
   if (!given.known) return given;
   const { full, volts, type } = given.value;
   const nowhere = unknownAt(['stacks', compiled.stack.id, 'bank', 'joining']);
-  if (full === 'none' || full.solved.share.kind !== 'solved') return nowhere;
-  const at = full.solved.circuit.branches.findIndex(({ id }) => id === branchId);
-  const solvedA = Math.abs(branchCurrents(full.solved.circuit, full.solved.share)[at] ?? NaN);
+  if (full === 'none') return nowhere;
+  const at = full.circuit.branches.findIndex(({ id }) => id === branchId);
+  const solvedA = Math.abs(branchCurrents(full.circuit, full.share)[at] ?? NaN);
   if (Number.isNaN(solvedA)) return nowhere;
   const dischargeA = solvedA * full.factor;
   const setting = chargeSetting(compiled, type.maxChargeA, ratedDrawA(type, volts));
@@ -114,7 +127,9 @@ export function branchFlow(compiled: CompiledStack, branchId: string): Known<DcF
   const because =
     chargeA > dischargeA
       ? `solved while charging: ${amperes(currentA)}`
-      : `solved at the rated power of the inverters and the lowest voltage: ${amperes(currentA)}`;
+      : full.isHeldByModules
+        ? `solved while the module that carries most gives what it may for good: ${amperes(currentA)}`
+        : `solved at the rated power of the inverters and the lowest voltage: ${amperes(currentA)}`;
   return known({ volts, currentA, powerFactor: 1, because });
 }
 
