@@ -78,17 +78,18 @@ const quietFromS = ({ starts, delayed: dark }: Load): number =>
   );
 
 /** Whether a share of what is allowed stays free on every line, and on the whole where the set shares among its lines. */
-function hasRoom(place: Place, { lines, starts, delayed: dark }: Load, margin: number): boolean {
+function hasRoom(place: Place, load: Load, margin: number): boolean {
+  const { lines } = load;
   // Room of m below what is allowed means needed · (1 + …) = allowed: margin = 1 − needed/allowed.
   const isFree = (envelope: readonly SurgeStep[], ratedVa: number): boolean =>
     1 - 1 / (room(place, envelope, ratedVa) + 1) >= margin;
   const { perLineVa, totalVa } = place.capability;
   return (
     lines.every((total, line) =>
-      isFree(staggeredPickup(starts, dark, total, seeLine(line)), perLineVa[line] ?? 0),
+      isFree(staggeredPickup([load], total, seeLine(line)), perLineVa[line] ?? 0),
     ) &&
     (place.compiled.stack.arrangement !== 'split-phase-autotransformer' ||
-      isFree(staggeredPickup(starts, dark, lines.reduce(add, ZERO), seeWhole), totalVa))
+      isFree(staggeredPickup([load], lines.reduce(add, ZERO), seeWhole), totalVa))
   );
 }
 

@@ -1,6 +1,6 @@
 import type { Installation } from '../installation/installation.ts';
 import type { ModeKind } from '../installation/modeKinds.ts';
-import { remember } from '../values/remember.ts';
+import { rememberBy } from '../values/remember.ts';
 
 /** One way the installation can be operated. `unit-lost` is island less one inverter of one stack. */
 export interface Mode {
@@ -10,8 +10,15 @@ export interface Mode {
   readonly lostUnit?: { readonly stackId: string; readonly unitId: string };
 }
 
+/** What modes follow from. */
+const sourcesOf = ({ site, stacks, generators }: Installation): readonly [object, ...unknown[]] => [
+  site,
+  ...stacks.map(({ stack }) => stack),
+  ...generators.map(({ generator }) => generator),
+];
+
 /** The modes an installation makes possible, in the order they are shown. */
-export const modesOf = remember((installation: Installation): readonly Mode[] => {
+export const modesOf = rememberBy(sourcesOf, (installation): readonly Mode[] => {
   const { stacks, generators, site } = installation;
   const modes: Mode[] = site.grid === 'none' ? [] : [{ id: 'on-grid', kind: 'on-grid', label: 'On grid' }];
   if (stacks.length > 0) modes.push({ id: 'island', kind: 'island', label: 'Island' });

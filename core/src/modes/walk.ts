@@ -2,7 +2,7 @@ import type { Installation } from '../installation/installation.ts';
 import type { Bond, ClosedIn, Contact, Network, NetworkSource } from '../installation/network.ts';
 import { type Known, mapKnown, uniquePaths } from '../values/known.ts';
 import type { Path } from '../values/problem.ts';
-import { remember } from '../values/remember.ts';
+import { remember, rememberBy } from '../values/remember.ts';
 import { type Mode, modesOf } from './modes.ts';
 import { indexed, type Nets, netsWith } from './nets.ts';
 import { pathBetween } from './path.ts';
@@ -275,11 +275,13 @@ function factsIn(network: Network, mode: Mode): ModeFacts {
  * Walks the installation in each of its modes: which boards are live and from what, how many bonds stand on each live neutral, which
  * sources meet, and whether the grid is fed from inside. Not known while the network is not.
  */
-export const walkOf = remember((installation: Installation): Known<ReadonlyMap<string, ModeFacts>> =>
-  mapKnown(
-    installation.network,
-    (network) => new Map(modesOf(installation).map((mode) => [mode.id, factsIn(network, mode)])),
-  ),
+export const walkOf = rememberBy(
+  (installation: Installation) => [installation.network, modesOf(installation)],
+  (installation): Known<ReadonlyMap<string, ModeFacts>> =>
+    mapKnown(
+      installation.network,
+      (network) => new Map(modesOf(installation).map((mode) => [mode.id, factsIn(network, mode)])),
+    ),
 );
 
 /** A port with what makes its conductors live in a mode. */

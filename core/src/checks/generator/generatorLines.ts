@@ -30,13 +30,13 @@ export const generatorLines: Check<'generator.lines'> = checkOf({
       const battery: string[] = [];
       const missing: Path[] = [];
       const isWhole = reached.length === supply.lines.length;
-      for (const circuit of context.installation.circuits) {
+      // One that supplies every line leaves none dark.
+      for (const circuit of isWhole ? [] : context.installation.circuits) {
         const partition = circuit.partitionId === undefined ? undefined : partitions.get(circuit.partitionId);
         if (partition === undefined) continue;
         const onSet = compiled.partitions.includes(partition);
         if (circuit.lines === undefined) {
-          if (!isWhole && (onSet || partition.kind === 'generator-only'))
-            missing.push(['circuits', circuit.id, 'lines']);
+          if (onSet || partition.kind === 'generator-only') missing.push(['circuits', circuit.id, 'lines']);
           continue;
         }
         if (circuit.lines.every(isReached)) continue;

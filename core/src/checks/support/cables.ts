@@ -1,6 +1,6 @@
 import { leadSizeWords } from '../../codes/leadSizes.ts';
 import type { CableLine } from '../../figures/wiring/cableLine.ts';
-import { cableLines } from '../../figures/wiring/cableLines.ts';
+import { sizedLines } from '../../figures/wiring/cableLines.ts';
 import { remember } from '../../values/remember.ts';
 import type { Installation } from '../../installation/installation.ts';
 import { type AskedLine, askLine } from '../../sizing/askLine.ts';
@@ -109,7 +109,7 @@ export const eachStatedCable = (
 ): Found<'size' | 'when'>[] =>
   onNetwork(id, context, () => {
     const { installation } = context;
-    const lines = cableLines(installation);
+    const lines = sizedLines(installation);
     if (!lines.known) return [];
     const findings = lines.value.flatMap((line): Found<'size' | 'when'>[] => {
       if (!line.areaMm2.known || !looksAt(line)) return [];

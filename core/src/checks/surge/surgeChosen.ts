@@ -41,7 +41,7 @@ export const surgeChosen: Check<'surge.chosen'> = checkOf({
         const sight = index < 0 ? seeWhole : seeLine(index);
         const total =
           index < 0 ? board.expected.knownPart.reduce(add, ZERO) : (board.expected.knownPart[index] ?? ZERO);
-        const envelope = coldPickup(starts, total, sight);
+        const envelope = coldPickup([{ starts, delayed: [] }], total, sight);
         if (envelope.length === 0 && missing.length === 0) return undefined;
         return surgeMeasurement(
           context,

@@ -18,8 +18,9 @@ export const surgeStaggered: Check<'surge.staggered'> = checkOf({
   run: (context) =>
     eachSurgePlace(surgeStaggered.id, context, (place) => {
       const { board } = place.one;
+      if (!board.isStaggered) return undefined;
       const { missing } = board.staggered;
-      if (!board.isStaggered || (place.staggered.length === 0 && missing.length === 0)) return undefined;
+      if (place.staggered.length === 0 && missing.length === 0) return undefined;
       const delayed = board.circuits.filter((circuit) => (circuit.startDelayS ?? 0) > 0);
       return surgeMeasurement(context, place, place.staggered, 'each stage', missing, [
         `Delays: ${delayed.map((circuit) => `${circuit.name} ${String(circuit.startDelayS)} s`).join(', ')}.`,

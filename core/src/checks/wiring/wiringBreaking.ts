@@ -1,6 +1,6 @@
 import { type PlaceFault, type PlaceSource, faultsAtDevice } from '../../figures/protection/placeFaults.ts';
 import { type CableLine, isIsolator, type LineDevice } from '../../figures/wiring/cableLine.ts';
-import { cableLines } from '../../figures/wiring/cableLines.ts';
+import { guardedLines } from '../../figures/wiring/cableLines.ts';
 import type { Installation } from '../../installation/installation.ts';
 import type { Network } from '../../installation/network.ts';
 import { uniquePaths } from '../../values/known.ts';
@@ -118,7 +118,7 @@ export const wiringBreaking: Check<'wiring.breaking'> = checkOf({
   run: (context) =>
     onNetwork(wiringBreaking.id, context, ({ network }) => {
       const { installation } = context;
-      const lines = cableLines(installation);
+      const lines = guardedLines(installation);
       if (!lines.known) return [];
       const seen = new Set<string>();
       const findings = lines.value.flatMap((line) =>

@@ -1,6 +1,6 @@
 import { isAtLeastMm2, leadSizeWords } from '../../codes/leadSizes.ts';
 import type { CableLine } from '../../figures/wiring/cableLine.ts';
-import { cableLines } from '../../figures/wiring/cableLines.ts';
+import { sizedLines } from '../../figures/wiring/cableLines.ts';
 import type { Installation } from '../../installation/installation.ts';
 import { leastEarthing } from '../../sizing/earthLines.ts';
 import { judgeEarth } from '../../sizing/judgeEarth.ts';
@@ -69,7 +69,7 @@ export const wiringEarthing: Check<'wiring.earthing'> = checkOf({
   },
   run: (context) =>
     onNetwork(wiringEarthing.id, context, () => {
-      const lines = cableLines(context.installation);
+      const lines = sizedLines(context.installation);
       if (!lines.known) return [];
       const findings = lines.value.flatMap((line) => {
         const held = heldOf(context.installation, line);

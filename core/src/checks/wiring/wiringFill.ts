@@ -1,4 +1,4 @@
-import { cableLines } from '../../figures/wiring/cableLines.ts';
+import { linesById } from '../../figures/wiring/cableLines.ts';
 import { inConduits } from '../../figures/wiring/conduits.ts';
 import { passageFigure, type PassageFigure } from '../../figures/wiring/passages.ts';
 import { all } from '../../values/known.ts';
@@ -141,14 +141,12 @@ export const wiringFill: Check<'wiring.fill'> = checkOf({
   run: (context) =>
     onNetwork(wiringFill.id, context, () => {
       const { installation } = context;
-      const lines = cableLines(installation);
-      if (!lines.known) return [];
-      const byId = new Map(lines.value.map((line) => [line.id, line]));
-      const figures = (installation.wiring?.passages ?? []).map((one) =>
-        passageFigure(installation, byId, one),
-      );
+      const passages = installation.wiring?.passages ?? [];
+      const byId = passages.length === 0 ? undefined : linesById(installation);
+      if (byId?.known !== true) return [];
+      const figures = passages.map((one) => passageFigure(installation, byId.value, one));
       const findings = figures.flatMap((figure): Found<'and' | 'does'>[] => {
-        const entry = entryOf(installation, figure.passage, installation.wiring?.passages ?? []);
+        const entry = entryOf(installation, figure.passage, passages);
         return [
           ...(figure.lines.length === 0
             ? []

@@ -1,5 +1,5 @@
 import { isMagnetic, MAGNETIC_BANDS } from '../../codes/magneticTrip.ts';
-import { cableLines } from '../../figures/wiring/cableLines.ts';
+import { guardedLines } from '../../figures/wiring/cableLines.ts';
 import type { CompiledStack, Installation } from '../../installation/installation.ts';
 import type { Circuit, Partition } from '../../installation/facts.ts';
 import type { Network, Part } from '../../installation/network.ts';
@@ -130,7 +130,7 @@ export const wiringOrder: Check<'wiring.order'> = checkOf({
   run: (context) =>
     onNetwork(wiringOrder.id, context, ({ network }) => {
       const { installation } = context;
-      const lines = cableLines(installation);
+      const lines = guardedLines(installation);
       if (!lines.known) return [];
       const above: Above = {
         network,

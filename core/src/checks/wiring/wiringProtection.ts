@@ -1,7 +1,7 @@
 import { leadSizeWords } from '../../codes/leadSizes.ts';
 import type { CodeProfileName } from '../../codes/profile.ts';
 import type { CableLine } from '../../figures/wiring/cableLine.ts';
-import { cableLines } from '../../figures/wiring/cableLines.ts';
+import { cableLines, guardedLines } from '../../figures/wiring/cableLines.ts';
 import type { Installation } from '../../installation/installation.ts';
 import { governing } from '../../sizing/askLine.ts';
 import { carriesA, deviceAnswers } from '../../sizing/judgeSize.ts';
@@ -118,12 +118,13 @@ export const wiringProtection: Check<'wiring.protection'> = checkOf({
     const everything = { ...WHOLE, label: 'Every device whose conductor is stated' };
     return onNetwork(wiringProtection.id, context, () => {
       const lines = cableLines(installation);
-      if (!lines.known) return [];
+      const guarded = guardedLines(installation);
+      if (!lines.known || !guarded.known) return [];
       if (profile === undefined)
         return lines.value.some(({ use }) => use === 'battery')
           ? [unknownFinding(wiringProtection.id, context, everything, 'A', [['site', 'codeProfile']])]
           : [];
-      const found = lines.value.map((line) => foundAt(installation, profile, line));
+      const found = guarded.value.map((line) => foundAt(installation, profile, line));
       const missing = found.flatMap((one) => ('missing' in one ? one.missing : []));
       const findings = troubleOrOne(
         found.flatMap((one) => ('held' in one ? [held(context, profile, one.held)] : [])),

@@ -1,5 +1,5 @@
 import { isIsolator, type LineDevice } from '../../figures/wiring/cableLine.ts';
-import { cableLines } from '../../figures/wiring/cableLines.ts';
+import { guardedLines } from '../../figures/wiring/cableLines.ts';
 import { type AskedLine, askLine } from '../../sizing/askLine.ts';
 import { demandA } from '../../sizing/judgeSize.ts';
 import { type Check, judge, NO_WORKING, checkOf } from '../check.ts';
@@ -55,7 +55,7 @@ export const wiringRating: Check<'wiring.rating'> = checkOf({
   run: (context) =>
     onNetwork(wiringRating.id, context, ({ network }) => {
       const { installation } = context;
-      const lines = cableLines(installation);
+      const lines = guardedLines(installation);
       if (!lines.known) return [];
       const findings = lines.value.flatMap((line): Found<'does'>[] => {
         const isStated = line.devices.some(isRated) || line.endDevices.some(isRated);

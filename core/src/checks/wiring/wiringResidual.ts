@@ -1,7 +1,7 @@
 import type { InverterType } from '../../catalogue/inverterType.ts';
 import type { ProtectiveDeviceType } from '../../catalogue/partTypes.ts';
 import { typeOfUnit } from '../../figures/wiring/acCarried.ts';
-import { cableLines } from '../../figures/wiring/cableLines.ts';
+import { guardedLines } from '../../figures/wiring/cableLines.ts';
 import type { CompiledStack, Installation } from '../../installation/installation.ts';
 import { type Check, type CheckContext, judge, NO_WORKING, unknownFinding, checkOf } from '../check.ts';
 import type { Found, Subject } from '../finding.ts';
@@ -79,7 +79,7 @@ export const wiringResidual: Check<'wiring.residual'> = checkOf({
       const setOf = (stackId: string | undefined): CompiledStack | undefined =>
         installation.stacks.find(({ stack }) => stack.id === stackId);
       const partitions = new Map(installation.partitions.map((one) => [one.id, one]));
-      const lines = cableLines(installation);
+      const lines = guardedLines(installation);
       const ofCircuits = (lines.known ? lines.value : []).flatMap((line): Found<'has' | 'wants'>[] => {
         const typeId = line.circuit?.device?.typeId;
         const type = typeId === undefined ? undefined : installation.circuitDeviceTypes[typeId];

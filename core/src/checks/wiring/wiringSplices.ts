@@ -1,4 +1,4 @@
-import { cableLines } from '../../figures/wiring/cableLines.ts';
+import { linesById } from '../../figures/wiring/cableLines.ts';
 import type { Path } from '../../values/problem.ts';
 import { type Check, judge, NO_WORKING, unknownFinding, checkOf } from '../check.ts';
 import type { Found } from '../finding.ts';
@@ -23,11 +23,11 @@ export const wiringSplices: Check<'wiring.splices'> = checkOf({
   run: (context) =>
     onNetwork(wiringSplices.id, context, () => {
       const { installation } = context;
-      const lines = cableLines(installation);
-      if (!lines.known) return [];
-      const byId = new Map(lines.value.map((line) => [line.id, line]));
-      const findings = (installation.wiring?.splices ?? []).flatMap((splice): Found<'range'>[] => {
-        const line = byId.get(splice.lineId);
+      const splices = installation.wiring?.splices ?? [];
+      const byId = splices.length === 0 ? undefined : linesById(installation);
+      if (byId?.known !== true) return [];
+      const findings = splices.flatMap((splice): Found<'range'>[] => {
+        const line = byId.value.get(splice.lineId);
         if (line === undefined) return [];
         const { minMm2, maxMm2, kind } = splice;
         const at: Path = ['wiring', 'splices', splice.id];

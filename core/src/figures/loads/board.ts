@@ -90,10 +90,10 @@ function continuousLoad(
   return { ...expected, loadCase: 'expected peak' };
 }
 
-/** Compiles the circuits that one place feeds. Cost grows linearly with items. */
+/** Compiles the circuits that one place feeds. Cost grows linearly with items; of chunks that were summed before only their sums count. */
 export function compileBoard(circuits: readonly Circuit[], supply: Supply, options: BoardOptions): Board {
   const gathered = gather(circuits, supply, options.electronicThirdHarmonic);
-  const { lines, starts, delayed, missing } = gathered;
+  const { lines, starts, delayed, parts, missing } = gathered;
   const expected = {
     knownPart: lines.map((line) => ({ re: line.expectedW, im: line.expectedVar })),
     missing: [...missing.running, ...missing.demand],
@@ -104,16 +104,16 @@ export function compileBoard(circuits: readonly Circuit[], supply: Supply, optio
     expected.knownPart.map((total, line) => outstandingStarts(starts, total, seeLine(line))),
   );
   const pickupByLine = lazy(() =>
-    expected.knownPart.map((total, line) => coldPickup(starts, total, seeLine(line))),
+    expected.knownPart.map((total, line) => coldPickup(parts, total, seeLine(line))),
   );
   const staggeredByLine = lazy(() =>
-    expected.knownPart.map((total, line) => staggeredPickup(starts, delayed, total, seeLine(line))),
+    expected.knownPart.map((total, line) => staggeredPickup(parts, total, seeLine(line))),
   );
   const totalStarts = lazy(() => outstandingStarts(starts, whole, seeWhole));
-  const totalColdPickup = lazy(() => coldPickup(starts, whole, seeWhole));
-  const totalStaggered = lazy(() => staggeredPickup(starts, delayed, whole, seeWhole));
+  const totalColdPickup = lazy(() => coldPickup(parts, whole, seeWhole));
+  const totalStaggered = lazy(() => staggeredPickup(parts, whole, seeWhole));
   const continuous = continuousLoad(expected, gathered.clamped, options.meterPeakW);
-  const forBattery = lazy(() => batteryStarts(starts, expected.knownPart, continuous.knownPart));
+  const forBattery = lazy(() => batteryStarts(parts, expected.knownPart, continuous.knownPart));
   return {
     circuits,
     connected: {

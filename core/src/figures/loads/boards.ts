@@ -5,8 +5,14 @@ import { remember } from '../../values/remember.ts';
 import { type Board, compileBoard } from './board.ts';
 import { buildingPeakW, meterPeakW } from './meterPeak.ts';
 
-/** The load of some partitions of a set together. */
-export function boardOf(compiled: CompiledStack, fed: readonly Partition[]): Known<Board> {
+const isSameList = (a: readonly Partition[], b: readonly Partition[]): boolean =>
+  a.length === b.length && a.every((partition, at) => partition === b[at]);
+
+/** The load of some partitions of a set together. Most designs have one and the same board in many places: it is compiled once. */
+export const boardOf = (compiled: CompiledStack, fed: readonly Partition[]): Known<Board> =>
+  isSameList(fed, compiled.partitions) ? islandBoard(compiled) : compile(compiled, fed);
+
+function compile(compiled: CompiledStack, fed: readonly Partition[]): Known<Board> {
   const { circuits, meters, defaults } = compiled;
   return mapKnown(compiled.supply, (supply) => {
     const ids = new Set(fed.map((partition) => partition.id));
@@ -21,17 +27,15 @@ export function boardOf(compiled: CompiledStack, fed: readonly Partition[]): Kno
 }
 
 /** The load a set carries in island until a stage is shed; unknown while the supply is. */
-export const islandBoard = remember((compiled: CompiledStack) => boardOf(compiled, compiled.partitions));
-
-// Most designs have one and the same board in all three places: it is compiled once.
-const sameOr = (compiled: CompiledStack, fed: readonly Partition[]): Known<Board> =>
-  fed.length === compiled.partitions.length ? islandBoard(compiled) : boardOf(compiled, fed);
+export const islandBoard = remember((compiled: CompiledStack) => compile(compiled, compiled.partitions));
 
 /** Everything that draws through a set on grid: also what is locked out or shed in island. */
-export const onGridBoard = remember((compiled: CompiledStack) => sameOr(compiled, compiled.behind));
+export const onGridBoard = remember((compiled: CompiledStack) => boardOf(compiled, compiled.behind));
 
 /** What is live behind a set while a generator runs. */
-export const generatorBoard = remember((compiled: CompiledStack) => sameOr(compiled, compiled.withGenerator));
+export const generatorBoard = remember((compiled: CompiledStack) =>
+  boardOf(compiled, compiled.withGenerator),
+);
 
 /** Everything the service feeds on grid. */
 export const buildingBoard = remember((installation: Installation) =>

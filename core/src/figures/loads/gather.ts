@@ -1,4 +1,5 @@
 import { hypot } from '../../values/elementary.ts';
+import { type Chunk, chunksOf } from './chunks.ts';
 import type { Path } from '../../values/problem.ts';
 import type { Circuit, Item } from '../../installation/facts.ts';
 import type { Complex } from '../../network/complex.ts';
@@ -32,13 +33,15 @@ export interface Gathered {
   readonly averageW: number;
   readonly starts: readonly StartingItem[];
   readonly delayed: readonly DelayedLoad[];
+  /** The same starts and delayed loads chunk by chunk; the chunks that an edit leaves alone stay the same objects. */
+  readonly parts: readonly BoardPart[];
   readonly missing: Readonly<Record<'running' | 'demand' | 'average' | 'start', readonly Path[]>>;
   /** The load with clamp readings in place of estimates; undefined where nobody has clamped anything. */
   readonly clamped: { readonly knownPart: readonly Complex[]; readonly missing: readonly Path[] } | undefined;
 }
 
-/** What one circuit adds to a board. Made once for a circuit and a supply, whatever boards it is on. */
-interface CircuitPart {
+/** What a circuit, or a chunk of them, adds to a board. Made once for it and a supply, whatever boards it is on. */
+export interface BoardPart {
   readonly lines: readonly LineTotals[];
   readonly averageW: number;
   readonly starts: readonly StartingItem[];
@@ -149,7 +152,7 @@ function addClamped(
   clamping: Clamping,
   circuit: Circuit,
   supply: Supply,
-  part: CircuitPart,
+  part: BoardPart,
 ): void {
   const readings = supply.lines.map((line) => clampA(circuit, line));
   const hasReading = readings.some((reading) => reading !== undefined);
@@ -178,7 +181,7 @@ function addClamped(
 }
 
 /** A circuit with nothing listed has not been surveyed: not known, not nothing. */
-function makePart(circuit: Circuit, supply: Supply, electronicThirdHarmonic: number): CircuitPart {
+function makePart(circuit: Circuit, supply: Supply, electronicThirdHarmonic: number): BoardPart {
   const factorsOf = factorsFor(supply);
   const sums = emptySums(supply);
   const { missing } = sums;
@@ -200,22 +203,33 @@ export const factorsFor = remember(factorFinder);
 interface MadePart {
   readonly supply: Supply;
   readonly electronicThirdHarmonic: number;
-  readonly part: CircuitPart;
+  readonly part: BoardPart;
 }
 
 /** Circuits are never changed once they are made: what one adds to a board holds for as long as the supply is the same. */
-const made = new WeakMap<Circuit, MadePart>();
-
-function partOf(circuit: Circuit, supply: Supply, electronicThirdHarmonic: number): CircuitPart {
-  const before = made.get(circuit);
-  if (before?.supply === supply && before.electronicThirdHarmonic === electronicThirdHarmonic)
-    return before.part;
-  const part = makePart(circuit, supply, electronicThirdHarmonic);
-  made.set(circuit, { supply, electronicThirdHarmonic, part });
-  return part;
+function madeOnce<K extends object>(
+  make: (key: K, supply: Supply, electronicThirdHarmonic: number) => BoardPart,
+): typeof make {
+  const made = new WeakMap<K, MadePart>();
+  return (key, supply, electronicThirdHarmonic) => {
+    const before = made.get(key);
+    if (before?.supply === supply && before.electronicThirdHarmonic === electronicThirdHarmonic)
+      return before.part;
+    const part = make(key, supply, electronicThirdHarmonic);
+    made.set(key, { supply, electronicThirdHarmonic, part });
+    return part;
+  };
 }
 
-function addPart(sums: Gathering, part: CircuitPart): void {
+const partOf = madeOnce(makePart);
+
+const partOfChunk = madeOnce(({ circuits }: Chunk, supply, electronicThirdHarmonic) => {
+  const sums = emptySums(supply);
+  for (const circuit of circuits) addPart(sums, partOf(circuit, supply, electronicThirdHarmonic));
+  return sums;
+});
+
+function addPart(sums: Gathering, part: BoardPart): void {
   sums.averageW += part.averageW;
   for (let index = 0; index < sums.lines.length; index += 1) {
     const totals = sums.lines[index];
@@ -237,7 +251,7 @@ function addPart(sums: Gathering, part: CircuitPart): void {
   for (const path of missing.start) sums.missing.start.push(path);
 }
 
-/** Walks the circuits of a board once. */
+/** Sums the circuits of a board, chunk by chunk. */
 export function gather(
   circuits: readonly Circuit[],
   supply: Supply,
@@ -246,13 +260,14 @@ export function gather(
   const sums = emptySums(supply);
   const clamping: Clamping = { missing: [], hasClamp: false };
   const anyClamp = circuits.some((circuit) => (circuit.clampReadings?.length ?? 0) > 0);
-  for (const circuit of circuits) {
-    const part = partOf(circuit, supply, electronicThirdHarmonic);
-    addPart(sums, part);
-    if (anyClamp) addClamped(sums.lines, clamping, circuit, supply, part);
-  }
+  const parts = chunksOf(circuits).map((chunk) => partOfChunk(chunk, supply, electronicThirdHarmonic));
+  for (const part of parts) addPart(sums, part);
+  if (anyClamp)
+    for (const circuit of circuits)
+      addClamped(sums.lines, clamping, circuit, supply, partOf(circuit, supply, electronicThirdHarmonic));
   return {
     ...sums,
+    parts,
     clamped: clamping.hasClamp
       ? {
           knownPart: sums.lines.map((line) => ({ re: line.clampedW, im: line.clampedVar })),

@@ -1,7 +1,8 @@
 import { hypot } from '../../values/elementary.ts';
+import { remember } from '../../values/remember.ts';
 import type { StartStep } from '../../codes/starts.ts';
 import type { Path } from '../../values/problem.ts';
-import type { Complex } from '../../network/complex.ts';
+import { type Complex, ZERO } from '../../network/complex.ts';
 import type { EnvelopeStep } from '../../network/overload.ts';
 import { itemPath, type LineFactors, type RunningItem } from './loads.ts';
 
@@ -39,11 +40,20 @@ export interface StartOnLine {
 /** What one place sees of a load: its own line's factor, or the sum over the lines, which is the whole load. */
 export type Sight = (factors: LineFactors) => Complex;
 const WHOLE: Complex = { re: 1, im: 0 };
-export const seeLine =
-  (line: number): Sight =>
-  (factors) =>
-    factors[line] ?? { re: 0, im: 0 };
+const LINES: readonly Sight[] = [0, 1, 2].map(
+  (line): Sight =>
+    (factors) =>
+      factors[line] ?? ZERO,
+);
+/** The sight of a line is one and the same object, so that what was seen can be kept beside it. */
+export const seeLine = (line: number): Sight => LINES[line] ?? (() => ZERO);
 export const seeWhole: Sight = () => WHOLE;
+
+/** Loads that start and loads that only wait, together: what follows from some is kept for as long as they stay the same object. */
+export interface Surging {
+  readonly starts: readonly StartingItem[];
+  readonly delayed: readonly DelayedLoad[];
+}
 
 /** Starting power of one: W and var at a step. */
 const startW = (start: StartingItem, step: StartStep): number =>
@@ -59,6 +69,7 @@ const surgeStep = (re: number, im: number, durationS: number): SurgeStep => ({
 
 interface Candidate {
   readonly start: StartingItem;
+  /** VA of each step, squared: only which is more counts. */
   readonly vas: readonly number[];
 }
 
@@ -87,7 +98,7 @@ export function outstandingStarts(
     if (factor.re === 0 && factor.im === 0) continue;
     const vas = start.steps.map((step) => {
       const power = powerDuring(start, step, total, factor);
-      return hypot(power.re, power.im);
+      return power.re * power.re + power.im * power.im;
     });
     const candidate = { start, vas };
     const rivals = byPattern.get(start.pattern);
@@ -120,10 +131,20 @@ class Changes {
   private readonly at = new Map<number, { re: number; im: number }>();
 
   add(atS: number, watts: number, vars: number, factor: Complex): void {
-    const change = this.at.get(atS) ?? { re: 0, im: 0 };
-    change.re += watts * factor.re - vars * factor.im;
-    change.im += watts * factor.im + vars * factor.re;
-    this.at.set(atS, change);
+    this.change(atS, watts * factor.re - vars * factor.im, watts * factor.im + vars * factor.re);
+  }
+
+  addAll({ at }: Changes): void {
+    for (const [atS, { re, im }] of at) this.change(atS, re, im);
+  }
+
+  private change(atS: number, re: number, im: number): void {
+    const before = this.at.get(atS);
+    if (before === undefined) this.at.set(atS, { re, im });
+    else {
+      before.re += re;
+      before.im += im;
+    }
   }
 
   /** The envelope from a level on, up to the last moment at which something changes. */
@@ -163,27 +184,38 @@ function addStart(
   }
 }
 
+const together = remember(({ starts }: Surging) =>
+  remember((sight: Sight): Changes => {
+    const changes = new Changes();
+    for (const start of starts) {
+      const factor = sight(start.running.factors);
+      if (factor.re !== 0 || factor.im !== 0) addStart(changes, start, 0, start.demand, factor);
+    }
+    return changes;
+  }),
+);
+
 /**
  * Everything that starts, starts together at time 0, and then runs: diversity is lost after a long break, so starting
  * items count in full and without their demand factor. Items that do not start stay at their expected peak.
  * Changes at the same moment are added up first, so that only the distinct moments are sorted.
  */
-export function coldPickup(starts: readonly StartingItem[], total: Complex, sight: Sight): SurgeStep[] {
+export function coldPickup(groups: readonly Surging[], total: Complex, sight: Sight): SurgeStep[] {
   const changes = new Changes();
-  for (const start of starts) {
-    const factor = sight(start.running.factors);
-    if (factor.re !== 0 || factor.im !== 0) addStart(changes, start, 0, start.demand, factor);
-  }
+  for (const group of groups) changes.addAll(together(group)(sight));
   return changes.envelope(total);
 }
 
 /** Pickup with the delays of the design: what stands behind a delay is dark until its moment, and then starts in full. */
-export function staggeredPickup(
-  starts: readonly StartingItem[],
-  delayed: readonly DelayedLoad[],
-  total: Complex,
-  sight: Sight,
-): SurgeStep[] {
+export function staggeredPickup(groups: readonly Surging[], total: Complex, sight: Sight): SurgeStep[] {
+  const changes = new Changes();
+  for (const group of groups) changes.addAll(oneByOne(group)(sight));
+  return changes.envelope(total);
+}
+
+const oneByOne = remember((surging: Surging) => remember((sight: Sight) => staggeredChanges(surging, sight)));
+
+function staggeredChanges({ starts, delayed }: Surging, sight: Sight): Changes {
   const changes = new Changes();
   for (const start of starts) {
     const { running, demand, delayS } = start;
@@ -202,14 +234,31 @@ export function staggeredPickup(
     changes.add(0, -watts, -vars, factor);
     changes.add(delayS, watts, vars, factor);
   }
-  return changes.envelope(total);
+  return changes;
 }
 
 interface StartMoment {
   readonly start: StartingItem;
   readonly step: StartStep;
-  readonly watts: number;
+  /** Above what everything draws on average, W. */
+  readonly aboveW: number;
 }
+
+/** The start that adds most real power, as one place sees it. */
+const steepest = remember(({ starts }: Surging) =>
+  remember((sight: Sight): StartMoment | undefined => {
+    let largest: StartMoment | undefined;
+    for (const start of starts) {
+      const factor = sight(start.running.factors);
+      if (factor.re === 0 && factor.im === 0) continue;
+      for (const step of start.steps) {
+        const aboveW = powerDuring(start, step, ZERO, factor).re;
+        if (largest === undefined || aboveW > largest.aboveW) largest = { start, step, aboveW };
+      }
+    }
+    return largest;
+  }),
+);
 
 /** Real power during one start, on top of everybody else's expected peak. */
 export interface BatteryStart {
@@ -226,24 +275,17 @@ export interface BatteryStart {
  * than its continuous load, which may have been measured above the others' expected peak.
  */
 export function batteryStarts(
-  starts: readonly StartingItem[],
+  groups: readonly Surging[],
   expected: readonly Complex[],
   continuous: readonly Complex[],
 ): BatteryStart[] {
-  const wholeW = expected.reduce((sum, line) => sum + line.re, 0);
   const sights = [seeWhole, ...expected.map((_, line) => seeLine(line))];
-  const bases = [wholeW, ...expected.map((line) => line.re)];
-  const largest = sights.map((): StartMoment | undefined => undefined);
-  for (const start of starts) {
-    for (const step of start.steps) {
-      sights.forEach((sight, at) => {
-        const factor = sight(start.running.factors);
-        if (factor.re === 0 && factor.im === 0) return;
-        const { re: watts } = powerDuring(start, step, { re: bases[at] ?? 0, im: 0 }, factor);
-        if (watts > (largest[at]?.watts ?? -Infinity)) largest[at] = { start, step, watts };
-      });
-    }
-  }
+  const largest = sights.map((sight) =>
+    groups.reduce<StartMoment | undefined>((most, group) => {
+      const one = steepest(group)(sight);
+      return one !== undefined && (most === undefined || one.aboveW > most.aboveW) ? one : most;
+    }, undefined),
+  );
   const found = largest.filter((one) => one !== undefined);
   const isFirst = ({ start, step }: StartMoment, at: number): boolean =>
     found.findIndex((one) => one.start === start && one.step === step) === at;

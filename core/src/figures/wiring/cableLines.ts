@@ -4,7 +4,7 @@ import type { Network, Part, Run, TerminalName } from '../../installation/networ
 import { all, field, type Known, mapKnown, unknownAt } from '../../values/known.ts';
 import type { Path } from '../../values/problem.ts';
 import { groupBy } from '../../values/groupBy.ts';
-import { remember } from '../../values/remember.ts';
+import { remember, rememberBy } from '../../values/remember.ts';
 import type { Cable } from '../../installation/facts.ts';
 import { asSolved, bankLeads } from './bankLeads.ts';
 import { type CableLine, type End, isFuseKind, type Joined, type LineDevice } from './cableLine.ts';
@@ -201,29 +201,29 @@ function spineOf(network: Network, installation: Installation): readonly CableLi
 
 /** The cables of all circuits that have a board. */
 function circuitLines(network: Network, installation: Installation): CableLine[] {
-  const boards = new Map(
+  const buses = new Map(
     network.ports.flatMap((port) => (port.role === 'bus' ? [[port.partId, port] as const] : [])),
   );
+  const boards = new Map(installation.partitions.map(({ id }) => [id, buses.get(boardPartId(id))]));
   const labels = new Map(installation.partitions.map(({ id, name }) => [id, name]));
   const cables = cableMap(installation);
-  return installation.circuits.flatMap((circuit) => {
+  const lines: CableLine[] = [];
+  for (const circuit of installation.circuits) {
     const { partitionId, device } = circuit;
-    const port = partitionId === undefined ? undefined : boards.get(boardPartId(partitionId));
-    if (partitionId === undefined || port === undefined) return [];
-    return [
-      circuitLine(circuit, {
-        type: device?.typeId === undefined ? undefined : installation.circuitDeviceTypes[device.typeId],
-        cable: cables.get(circuitLineId(circuit)),
-        port,
-        boardLabel: labels.get(partitionId) ?? partitionId,
-      }),
-    ];
-  });
+    const port = partitionId === undefined ? undefined : boards.get(partitionId);
+    if (partitionId === undefined || port === undefined) continue;
+    const type = device?.typeId === undefined ? undefined : installation.circuitDeviceTypes[device.typeId];
+    const cable = cables.size === 0 ? undefined : cables.get(circuitLineId(circuit));
+    lines.push(circuitLine(circuit, type, cable, port, labels.get(partitionId) ?? partitionId));
+  }
+  return lines;
 }
 
 /** The cables of service, grid side, outputs, boards, generators, strings, battery and earths. */
-export const spineLines = remember((installation: Installation): Known<readonly CableLine[]> =>
-  mapKnown(installation.network, (network) => spineOf(network, installation)),
+export const spineLines = rememberBy(
+  ({ network, wiring }: Installation) => [network, wiring?.cables],
+  (installation): Known<readonly CableLine[]> =>
+    mapKnown(installation.network, (network) => spineOf(network, installation)),
 );
 
 /**
@@ -234,4 +234,21 @@ export const cableLines = remember((installation: Installation): Known<readonly 
     ...spine,
     ...circuitLines(network, installation),
   ]),
+);
+
+/** Every cable by its id. */
+export const linesById = remember((installation: Installation): Known<ReadonlyMap<string, CableLine>> =>
+  mapKnown(cableLines(installation), (lines) => new Map(lines.map((line) => [line.id, line]))),
+);
+
+/** The cables whose size is known. */
+export const sizedLines = remember((installation: Installation): Known<readonly CableLine[]> =>
+  mapKnown(cableLines(installation), (lines) => lines.filter(({ areaMm2 }) => areaMm2.known)),
+);
+
+/** The cables with a device in them, or at their end. */
+export const guardedLines = remember((installation: Installation): Known<readonly CableLine[]> =>
+  mapKnown(cableLines(installation), (lines) =>
+    lines.filter(({ devices, endDevices }) => devices.length > 0 || endDevices.length > 0),
+  ),
 );

@@ -82,15 +82,22 @@ interface LaidLine {
 const laidLines = new WeakMap<Circuit, LaidLine>();
 
 /** The cable of a circuit, from its board to what hangs on it; the same object for as long as nothing around it changes. */
-export function circuitLine(circuit: Circuit, around: CircuitSurroundings): CableLine {
+export function circuitLine(
+  circuit: Circuit,
+  type: ProtectiveDeviceType | undefined,
+  cable: Cable | undefined,
+  port: Port,
+  boardLabel: string,
+): CableLine {
   const before = laidLines.get(circuit);
   if (
-    before?.around.type === around.type &&
-    before?.around.cable === around.cable &&
-    before?.around.port === around.port &&
-    before.around.boardLabel === around.boardLabel
+    before?.around.type === type &&
+    before?.around.cable === cable &&
+    before?.around.port === port &&
+    before.around.boardLabel === boardLabel
   )
     return before.line;
+  const around = { type, cable, port, boardLabel };
   const line = layLine(circuit, around);
   laidLines.set(circuit, { around, line });
   return line;

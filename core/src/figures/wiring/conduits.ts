@@ -2,7 +2,7 @@ import type { CodeProfileName } from '../../codes/profile.ts';
 import type { Installation } from '../../installation/installation.ts';
 import { remember } from '../../values/remember.ts';
 import type { CableLine } from './cableLine.ts';
-import { cableLines } from './cableLines.ts';
+import { linesById } from './cableLines.ts';
 import { isLine } from './carried.ts';
 
 /** What lies with a cable in the fullest conduit that it goes through. */
@@ -29,13 +29,12 @@ const none: ReadonlyMap<string, InConduit> = new Map();
 export const inConduits = remember((installation: Installation): ReadonlyMap<string, InConduit> => {
   const conduits = (installation.wiring?.passages ?? []).filter(({ kind }) => kind === 'conduit');
   const profile: CodeProfileName | undefined = installation.site.codeProfile;
-  const lines = conduits.length === 0 ? undefined : cableLines(installation);
-  if (profile === undefined || lines?.known !== true) return none;
+  const byId = conduits.length === 0 ? undefined : linesById(installation);
+  if (profile === undefined || byId?.known !== true) return none;
   const lineCount = installation.supply.known ? installation.supply.value.lines.length : 1;
-  const byId = new Map(lines.value.map((line) => [line.id, line]));
   const found = new Map<string, InConduit>();
   for (const { id, name, lineIds } of conduits) {
-    const inside = [...new Set(lineIds)].flatMap((lineId) => byId.get(lineId) ?? []);
+    const inside = [...new Set(lineIds)].flatMap((lineId) => byId.value.get(lineId) ?? []);
     const own = inside.map((line) =>
       line.use === 'earth'
         ? 0
