@@ -18,6 +18,9 @@ export interface Running {
   readonly child: ChildProcess;
 }
 
+/** What has been started and has not ended. */
+const running = new Set<Running>();
+
 /** Starts the built server on the database of a harness. */
 export async function startServer(harness: Harness): Promise<Running> {
   const { database, host, port, username, password } = harness.database.sequelize.config;
@@ -35,8 +38,16 @@ export async function startServer(harness: Harness): Promise<Running> {
     child.stdout.on('data', (chunk) => String(chunk).includes('listening') && resolve());
     child.once('exit', (code) => reject(new Error(`The server ended before it listened (${String(code)}).`)));
   });
-  return { address: `http://127.0.0.1:${own}`, child };
+  const started = { address: `http://127.0.0.1:${own}`, child };
+  running.add(started);
+  child.once('exit', () => running.delete(started));
+  return started;
 }
+
+/** Ends what a trial that failed has left behind. */
+export const endAll = async (): Promise<void> => {
+  await Promise.all([...running].map((one) => end(one, 'SIGKILL')));
+};
 
 /** Ends a server, by its own process id, and waits until it is gone. */
 export async function end({ child }: Running, signal: 'SIGKILL' | 'SIGTERM'): Promise<void> {
@@ -51,7 +62,10 @@ export async function signIn(address: string): Promise<string> {
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ email: 'designer@north.test', password: PASSWORD }),
   });
-  return answer.headers.get('set-cookie')?.split(';')[0] ?? '';
+  const cookie = answer.headers.get('set-cookie')?.split(';')[0];
+  if (cookie === undefined)
+    throw new Error(`The sign-in was answered ${answer.status}: ${await answer.text()}`);
+  return cookie;
 }
 
 export async function ask(address: string, cookie: string, method: string, path: string, body?: unknown) {

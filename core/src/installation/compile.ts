@@ -15,8 +15,23 @@ import { routeLengths } from './place/routes.ts';
 import { compileWall } from './place/wall.ts';
 import { compileSupply } from './supply.ts';
 
-/** The types of the devices that circuits name, each once. */
-function circuitDeviceTypes(design: Design, find: FindType): Installation['circuitDeviceTypes'] {
+type DeviceTypes = Installation['circuitDeviceTypes'];
+
+const isSameTypes = (a: DeviceTypes, b: DeviceTypes): boolean =>
+  Object.keys(a).length === Object.keys(b).length && Object.keys(a).every((id) => a[id] === b[id]);
+
+const devicesLast = new WeakMap<Design['types'], DeviceTypes>();
+
+/** The types of the devices that circuits name, each once; the same object for as long as they are the same. */
+function circuitDeviceTypes(design: Design, find: FindType): DeviceTypes {
+  const types = namedDeviceTypes(design, find);
+  const before = devicesLast.get(design.types);
+  if (before !== undefined && isSameTypes(before, types)) return before;
+  devicesLast.set(design.types, types);
+  return types;
+}
+
+function namedDeviceTypes(design: Design, find: FindType): DeviceTypes {
   const types: Record<string, ProtectiveDeviceType> = {};
   for (const { id, device } of design.circuits) {
     if (device?.typeId === undefined || Object.hasOwn(types, device.typeId)) continue;

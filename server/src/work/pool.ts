@@ -18,6 +18,15 @@ function taskFile(): string {
   return existsSync(beside) ? beside : fileURLToPath(new URL('../../dist/work/tasks.js', import.meta.url));
 }
 
+/** A thread that works has at least this share of the time for itself. */
+const WORKING_SHARE = 0.5;
+
+/** Whether a thread can have worked for that long at all: on a machine that is busy with something else it may hardly have run. */
+function hasWorked(before: NodeJS.CpuUsage): boolean {
+  const { user, system } = process.cpuUsage(before);
+  return (user + system) / 1000 >= MOST_MS * WORKING_SHARE;
+}
+
 /** Threads for what takes its time, so that no request waits for another's. */
 export class Pool {
   private readonly piscina = new Piscina({
@@ -36,13 +45,14 @@ export class Pool {
   private async run<T>(name: keyof typeof tasks, given: unknown): Promise<T> {
     await this.ready;
     const limit = new AbortController();
+    const usedBefore = process.cpuUsage();
     const timer = setTimeout(() => limit.abort(), MOST_MS);
     try {
       const answer = (await this.piscina.run(given, { name, signal: limit.signal })) as tasks.Answer<T>;
       if (!answer.ok) throw new RefusalError(answer.code, answer.detail);
       return answer.value;
     } catch (error) {
-      if (limit.signal.aborted) throw new RefusalError('TOO_LONG');
+      if (limit.signal.aborted) throw new RefusalError(hasWorked(usedBefore) ? 'TOO_LONG' : 'BUSY');
       if (error instanceof Error && error.message.includes('queue is at limit'))
         throw new RefusalError('BUSY');
       throw error;

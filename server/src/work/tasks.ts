@@ -76,10 +76,13 @@ export const layOver = ({
 
 export const picture = (bytes: Uint8Array): Answer<Picture> => answer(() => examinePicture(bytes));
 
-/** What the job list shows of a document, and the types it uses, both as text. */
-/** Nothing: a thread that answers has read its code. */
-export const awake = (): true => true;
+/** A thread that answers has read its code, and has looked at a document once. */
+export const awake = (): true => {
+  readDesignText('{}', SAMPLE_TYPES);
+  return true;
+};
 
+/** What the job list shows of a document, and the types it uses, both as text. */
 export const summary = (text: string): Answer<{ summary: string; usedTypes: string }> =>
   answer(() => {
     const design = believed(text);

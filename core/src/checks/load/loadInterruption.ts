@@ -1,5 +1,5 @@
 import { transferTime } from '../../figures/capability/transferTime.ts';
-import type { Path } from '../../values/problem.ts';
+import { breaksIn } from '../../figures/loads/breaks.ts';
 import { counted } from '../../words/quantity.ts';
 import { type Check, checkOf } from '../check.ts';
 import { eachStack } from '../support/eachLine.ts';
@@ -23,26 +23,11 @@ export const loadInterruption: Check<'load.interruption'> = checkOf({
       if (!capability.carries || board.circuits.length === 0) return [];
       const time = transferTime(compiled);
       const transferMs = time.known ? time.value.ms : undefined;
-      const missing: Path[] = time.known ? [] : [...time.missing];
-      let shortest: { ms: number; label: string; path: Path } | undefined;
-      const broken: string[] = [];
-      for (const circuit of board.circuits) {
-        if (circuit.items.length === 0) missing.push(['circuits', circuit.id, 'items']);
-        for (const item of circuit.items) {
-          const path = ['circuits', circuit.id, 'items', item.id, 'longestInterruptionMs'];
-          const ms = item.longestInterruptionMs;
-          if (ms === undefined) {
-            missing.push(path);
-            continue;
-          }
-          if (transferMs !== undefined && ms < transferMs)
-            broken.push(`${item.name} (${circuit.name}): ${ms} ms`);
-          if (shortest === undefined || ms < shortest.ms)
-            shortest = { ms, label: `${item.name} (${circuit.name})`, path };
-        }
-      }
-      if (shortest === undefined && missing.length === 0) return [];
-      const found = shortest;
+      const breaks = breaksIn(board.circuits);
+      const missing = [...(time.known ? [] : time.missing), ...breaks.missing];
+      const broken = transferMs === undefined ? [] : breaks.below(transferMs);
+      const found = breaks.shortest;
+      if (found === undefined && missing.length === 0) return [];
       return [
         {
           subject: stackSubject(compiled),
@@ -64,7 +49,7 @@ export const loadInterruption: Check<'load.interruption'> = checkOf({
               ...(broken.length > 0
                 ? [
                     `${counted(broken.length, 'load')} cannot take a break as long as the transfer.`,
-                    ...broken,
+                    ...broken.map(({ label, ms }) => `${label}: ${ms} ms`),
                   ]
                 : []),
             ],

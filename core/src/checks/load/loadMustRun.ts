@@ -1,4 +1,4 @@
-import { importanceOf } from '../../figures/loads/importance.ts';
+import { mustRun } from '../../figures/loads/importance.ts';
 import { isCarriedInIsland } from '../../installation/partitionKinds.ts';
 import type { Path } from '../../values/problem.ts';
 import { counted } from '../../words/quantity.ts';
@@ -23,7 +23,7 @@ export const loadMustRun: Check<'load.must-run'> = checkOf({
   run: (context) => {
     const { circuits, partitions } = context.installation;
     const byId = new Map(partitions.map((partition) => [partition.id, partition]));
-    const must = circuits.filter((circuit) => importanceOf(circuit) === 'must');
+    const must = mustRun(circuits);
     if (must.length === 0) return [];
     const missing: Path[] = [];
     const dark = must.filter((circuit) => {

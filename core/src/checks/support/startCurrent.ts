@@ -4,6 +4,7 @@ import { bankCircuitOf } from '../../figures/bank/ofSet.ts';
 import { stringAtRest } from '../../figures/bank/stringAtRest.ts';
 import type { BatteryStart } from '../../figures/loads/surges.ts';
 import type { Path } from '../../values/problem.ts';
+import { remember } from '../../values/remember.ts';
 import type { CheckContext } from '../check.ts';
 import { lowestV } from '../../figures/bank/lowestV.ts';
 import type { StackCase } from './eachLine.ts';
@@ -103,8 +104,18 @@ function ofString(
   return { kind: 'solved', starts };
 }
 
-/** All starts that ask most of a bank, each with the current it draws at the voltage the bank has then. */
+const made = remember((_one: StackCase) => new WeakMap<CompiledBank, StartCurrents>());
+
+/** All starts that ask most of a bank, each with the current it draws at the voltage the bank has then; once for a set in a mode. */
 export function startCurrents(context: CheckContext, one: StackCase, bank: CompiledBank): StartCurrents {
+  const before = made(one).get(bank);
+  if (before !== undefined) return before;
+  const currents = workedOut(context, one, bank);
+  made(one).set(bank, currents);
+  return currents;
+}
+
+function workedOut(context: CheckContext, one: StackCase, bank: CompiledBank): StartCurrents {
   const circuit = bankCircuitOf(one.compiled);
   let missing: readonly Path[];
   if (circuit.known && circuit.value === 'one string') {

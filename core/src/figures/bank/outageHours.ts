@@ -1,5 +1,7 @@
 import type { Circuit } from '../../installation/facts.ts';
+import { type Chunk, chunksOf } from '../loads/chunks.ts';
 import { HOURS_OF_DAY } from '../loads/circuitPower.ts';
+import { remember } from '../../values/remember.ts';
 import { runsIn, shareOfWindow, type Stretch, stretchesOf, windowOf } from '../loads/itemHours.ts';
 
 /** What is drawn in a stretch of the day, W, by each part of the load that may be shed by itself. */
@@ -15,8 +17,11 @@ export interface DayPart {
 }
 
 /** Whether any item says when it runs: only then does the hour at which an outage begins make a difference. */
-export const hasHours = (circuits: readonly Circuit[]): boolean =>
-  circuits.some(({ items }) => items.some((item) => windowOf(item) !== undefined));
+export const hasHours = (circuits: readonly Circuit[]): boolean => chunksOf(circuits).some(hasWindow);
+
+const hasWindow = remember(({ circuits }: Chunk) =>
+  circuits.some(({ items }) => items.some((item) => windowOf(item) !== undefined)),
+);
 
 /**
  * The day of a load as stretches of constant power. An item with a window spreads its hours a day over that window, at most at its full

@@ -1,6 +1,7 @@
 import type { Path } from '../../values/problem.ts';
 import type { Circuit } from '../../installation/facts.ts';
 import { add, type Complex, scale, ZERO } from '../../network/complex.ts';
+import { lazy } from '../../values/lazy.ts';
 import { gather } from './gather.ts';
 import type { Supply } from '../../installation/supply.ts';
 import {
@@ -63,11 +64,6 @@ export interface Board {
   readonly batteryStarts: readonly BatteryStart[];
 }
 
-function lazy<T>(make: () => T): () => T {
-  let made: { readonly value: T } | undefined;
-  return () => (made ??= { value: make() }).value;
-}
-
 export interface BoardOptions {
   readonly electronicThirdHarmonic: number;
   /** Peak that an interval meter has measured of just this board, crest included. */
@@ -101,7 +97,7 @@ export function compileBoard(circuits: readonly Circuit[], supply: Supply, optio
   const whole = expected.knownPart.reduce(add, ZERO);
   const surgeMissing = [...expected.missing, ...missing.start];
   const startsByLine = lazy(() =>
-    expected.knownPart.map((total, line) => outstandingStarts(starts, total, seeLine(line))),
+    expected.knownPart.map((total, line) => outstandingStarts(parts, total, seeLine(line))),
   );
   const pickupByLine = lazy(() =>
     expected.knownPart.map((total, line) => coldPickup(parts, total, seeLine(line))),
@@ -109,7 +105,7 @@ export function compileBoard(circuits: readonly Circuit[], supply: Supply, optio
   const staggeredByLine = lazy(() =>
     expected.knownPart.map((total, line) => staggeredPickup(parts, total, seeLine(line))),
   );
-  const totalStarts = lazy(() => outstandingStarts(starts, whole, seeWhole));
+  const totalStarts = lazy(() => outstandingStarts(parts, whole, seeWhole));
   const totalColdPickup = lazy(() => coldPickup(parts, whole, seeWhole));
   const totalStaggered = lazy(() => staggeredPickup(parts, whole, seeWhole));
   const continuous = continuousLoad(expected, gathered.clamped, options.meterPeakW);

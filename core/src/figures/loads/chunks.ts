@@ -1,4 +1,5 @@
 import type { Circuit } from '../../installation/facts.ts';
+import { remember } from '../../values/remember.ts';
 
 /**
  * Circuits in a row of a list. A list of hundreds is summed chunk by chunk: an edit of one circuit leaves the other chunks the same
@@ -22,7 +23,7 @@ function isSame({ circuits }: Chunk, list: readonly Circuit[], from: number, to:
 }
 
 /** Cuts a list into chunks, by place alone: the same list gives the same chunks, whatever was cut before. */
-export function chunksOf(list: readonly Circuit[]): Chunk[] {
+export const chunksOf = remember((list: readonly Circuit[]): readonly Chunk[] => {
   const chunks: Chunk[] = [];
   for (let from = 0; from < list.length; from += LENGTH) {
     const to = Math.min(from + LENGTH, list.length);
@@ -35,4 +36,4 @@ export function chunksOf(list: readonly Circuit[]): Chunk[] {
     chunks.push(chunk);
   }
   return chunks;
-}
+});

@@ -1,4 +1,5 @@
 import type { Circuit, Importance } from '../../installation/facts.ts';
+import { type Chunk, chunksOf } from './chunks.ts';
 import { remember } from '../../values/remember.ts';
 
 /** What matters most comes first. */
@@ -11,3 +12,11 @@ export const importanceOf = remember((circuit: Circuit): Importance | undefined 
     if (importance !== undefined && (most === undefined || RANK[importance] < RANK[most])) most = importance;
   return most;
 });
+
+const mustRunOf = remember(({ circuits }: Chunk) =>
+  circuits.filter((circuit) => importanceOf(circuit) === 'must'),
+);
+
+/** Of a survey the circuits that must run in an outage. */
+export const mustRun = (circuits: readonly Circuit[]): readonly Circuit[] =>
+  chunksOf(circuits).flatMap(mustRunOf);

@@ -1,10 +1,53 @@
 import type { Circuit } from '../../installation/facts.ts';
 import type { Supply } from '../../installation/supply.ts';
-import type { Complex } from '../../network/complex.ts';
+import { add, type Complex, ZERO } from '../../network/complex.ts';
 import type { Path } from '../../values/problem.ts';
+import { remember } from '../../values/remember.ts';
+import { type Chunk, chunksOf } from './chunks.ts';
 import { factorsFor } from './gather.ts';
 import { runsIn, shareOfWindow, type Stretch, stretchesOf } from './itemHours.ts';
 import { runningItem } from './loads.ts';
+
+/** The parts of a day in which nothing of some chunks changes. */
+function stretchesAcross(chunks: readonly Chunk[]): Stretch[] {
+  const edges = [...new Set(chunks.flatMap((chunk) => edgesOf(chunk)))].sort((a, b) => a - b);
+  return edges.slice(1).map((toH, at) => ({ fromH: edges[at] ?? 0, toH }));
+}
+
+const edgesOf = remember(({ circuits }: Chunk): readonly number[] =>
+  stretchesOf(circuits).flatMap(({ fromH, toH }) => [fromH, toH]),
+);
+
+interface ChunkDay {
+  readonly supply: Supply;
+  readonly day: readonly LineStretch[];
+}
+
+const days = new WeakMap<Chunk, ChunkDay>();
+
+const isSameDay = (a: readonly Stretch[], b: readonly Stretch[]): boolean =>
+  a.length === b.length && a.every(({ toH }, at) => toH === b[at]?.toH);
+
+function dayOf(chunk: Chunk, supply: Supply, stretches: readonly Stretch[]): readonly LineStretch[] {
+  const before = days.get(chunk);
+  if (before?.supply === supply && isSameDay(before.day, stretches)) return before.day;
+  const day = lineDay(chunk.circuits, supply, stretches);
+  days.set(chunk, { supply, day });
+  return day;
+}
+
+/** The day of the circuits of a board, summed chunk by chunk. */
+export function boardDay(circuits: readonly Circuit[], supply: Supply): LineStretch[] {
+  const chunks = chunksOf(circuits);
+  const stretches = stretchesAcross(chunks);
+  const parts = chunks.map((chunk) => dayOf(chunk, supply, stretches));
+  return stretches.map((stretch, at) => ({
+    ...stretch,
+    lines: supply.lines.map((_, line) =>
+      parts.reduce((sum, day) => add(sum, day[at]?.lines[line] ?? ZERO), ZERO),
+    ),
+  }));
+}
 
 /** The average load of each line in a stretch of the day, W + j·var. */
 export interface LineStretch extends Stretch {

@@ -5,7 +5,7 @@ import { magnitude } from '../../network/complex.ts';
 import type { Supply } from '../../installation/supply.ts';
 import { remember } from '../../values/remember.ts';
 import type { Board, PartialSum } from './board.ts';
-import { lineDay } from './lineDay.ts';
+import { boardDay } from './lineDay.ts';
 
 /** How much the load of a day lies off its average, as a standard deviation. */
 export const DAY_SPREAD = 0.15;
@@ -97,7 +97,7 @@ export interface RehearsedLoad {
 
 const loadOf = remember((board: Board) =>
   remember((supply: Supply): PartialSum<RehearsedLoad> => {
-    const day = lineDay(board.circuits, supply);
+    const day = boardDay(board.circuits, supply);
     const levelsOf = (line: number): Level[] =>
       day.map(({ fromH, toH, lines }) => ({
         hours: toH - fromH,

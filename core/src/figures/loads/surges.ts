@@ -67,6 +67,12 @@ const surgeStep = (re: number, im: number, durationS: number): SurgeStep => ({
   power: { re, im },
 });
 
+/** A start as one place sees it: what each of its steps adds to the expected peak, W and var in turn. */
+interface Seen {
+  readonly start: StartingItem;
+  readonly added: readonly number[];
+}
+
 interface Candidate {
   readonly start: StartingItem;
   /** VA of each step, squared: only which is more counts. */
@@ -75,6 +81,53 @@ interface Candidate {
 
 const outdoes = (a: Candidate, b: Candidate): boolean =>
   a.vas.every((va, index) => va >= (b.vas[index] ?? 0));
+
+/** What starts, by pattern, as one place sees it. */
+const seen = remember(({ starts }: Surging) =>
+  remember((sight: Sight): ReadonlyMap<string, readonly Seen[]> => {
+    const byPattern = new Map<string, Seen[]>();
+    for (const start of starts) {
+      const factor = sight(start.running.factors);
+      if (factor.re === 0 && factor.im === 0) continue;
+      const added = start.steps.flatMap((step) => {
+        const { re, im } = powerDuring(start, step, ZERO, factor);
+        return [re, im];
+      });
+      const alike = byPattern.get(start.pattern);
+      if (alike === undefined) byPattern.set(start.pattern, [{ start, added }]);
+      else alike.push({ start, added });
+    }
+    return byPattern;
+  }),
+);
+
+const squaredVa = (total: Complex, added: readonly number[], at: number): number => {
+  const re = total.re + (added[at] ?? 0);
+  const im = total.im + (added[at + 1] ?? 0);
+  return re * re + im * im;
+};
+
+/** Of starts of one step the largest, the first of several alike. */
+function largestOf(alike: readonly Seen[], total: Complex): Candidate | undefined {
+  let largest: StartingItem | undefined;
+  let most = -Infinity;
+  for (const { start, added } of alike) {
+    const va = squaredVa(total, added, 0);
+    if (va > most) {
+      most = va;
+      largest = start;
+    }
+  }
+  return largest && { start: largest, vas: [most] };
+}
+
+const candidatesOf = (alike: readonly Seen[], total: Complex): readonly Candidate[] =>
+  alike[0]?.added.length === 2
+    ? [largestOf(alike, total)].filter((one) => one !== undefined)
+    : alike.map(({ start, added }) => ({
+        start,
+        vas: start.steps.map((_, step) => squaredVa(total, added, 2 * step)),
+      }));
 
 /** The power on top of everybody else's expected peak while one of an item starts. */
 function powerDuring(start: StartingItem, step: StartStep, total: Complex, factor: Complex): Complex {
@@ -87,26 +140,16 @@ function powerDuring(start: StartingItem, step: StartStep, total: Complex, facto
 }
 
 /** The starts that no other start of the same pattern outdoes, on top of the expected peak `total` of one place. */
-export function outstandingStarts(
-  starts: readonly StartingItem[],
-  total: Complex,
-  sight: Sight,
-): StartOnLine[] {
+export function outstandingStarts(groups: readonly Surging[], total: Complex, sight: Sight): StartOnLine[] {
   const byPattern = new Map<string, Candidate[]>();
-  for (const start of starts) {
-    const factor = sight(start.running.factors);
-    if (factor.re === 0 && factor.im === 0) continue;
-    const vas = start.steps.map((step) => {
-      const power = powerDuring(start, step, total, factor);
-      return power.re * power.re + power.im * power.im;
-    });
-    const candidate = { start, vas };
-    const rivals = byPattern.get(start.pattern);
-    if (rivals === undefined) byPattern.set(start.pattern, [candidate]);
-    else if (!rivals.some((rival) => outdoes(rival, candidate))) {
-      byPattern.set(start.pattern, [...rivals.filter((rival) => !outdoes(candidate, rival)), candidate]);
-    }
-  }
+  for (const group of groups)
+    for (const [pattern, alike] of seen(group)(sight))
+      for (const candidate of candidatesOf(alike, total)) {
+        const rivals = byPattern.get(pattern);
+        if (rivals === undefined) byPattern.set(pattern, [candidate]);
+        else if (!rivals.some((rival) => outdoes(rival, candidate)))
+          byPattern.set(pattern, [...rivals.filter((rival) => !outdoes(candidate, rival)), candidate]);
+      }
   return [...byPattern.values()].flat().map(({ start }) => ({
     label: labelOf(start),
     path: itemPath(start.running.circuit, start.running.item),

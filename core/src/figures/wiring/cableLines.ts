@@ -4,8 +4,10 @@ import type { Network, Part, Run, TerminalName } from '../../installation/networ
 import { all, field, type Known, mapKnown, unknownAt } from '../../values/known.ts';
 import type { Path } from '../../values/problem.ts';
 import { groupBy } from '../../values/groupBy.ts';
+import { lazy } from '../../values/lazy.ts';
 import { remember, rememberBy } from '../../values/remember.ts';
-import type { Cable } from '../../installation/facts.ts';
+import type { Cable, Circuit } from '../../installation/facts.ts';
+import { type Chunk, chunksOf } from '../loads/chunks.ts';
 import { asSolved, bankLeads } from './bankLeads.ts';
 import { type CableLine, type End, isFuseKind, type Joined, type LineDevice } from './cableLine.ts';
 import { circuitLine, circuitLineId } from './circuitLine.ts';
@@ -199,24 +201,55 @@ function spineOf(network: Network, installation: Installation): readonly CableLi
   return [...lines, ...solved.flatMap(({ leads }) => leads ?? [])];
 }
 
-/** The cables of all circuits that have a board. */
-function circuitLines(network: Network, installation: Installation): CableLine[] {
+/** The cables of circuits, and of those the ones that have a size, and the ones that have a device. */
+interface CircuitLines {
+  readonly lines: readonly CableLine[];
+  readonly sized: readonly CableLine[];
+  readonly guarded: readonly CableLine[];
+}
+
+const isSized = ({ areaMm2 }: CableLine): boolean => areaMm2.known;
+const isGuarded = ({ devices, endDevices }: CableLine): boolean =>
+  devices.length > 0 || endDevices.length > 0;
+
+interface LaidChunk {
+  readonly around: readonly unknown[];
+  readonly laid: CircuitLines;
+}
+
+const laidChunks = new WeakMap<Chunk, LaidChunk>();
+
+/** The cables of all circuits that have a board, chunk by chunk. */
+function circuitLines(network: Network, installation: Installation): readonly CircuitLines[] {
+  const { partitions, wiring, circuitDeviceTypes } = installation;
+  const around = [network, partitions, wiring?.cables, circuitDeviceTypes];
+  const layLine = lazy(() => linesOn(network, installation));
+  return chunksOf(installation.circuits).map((chunk) => {
+    const before = laidChunks.get(chunk);
+    if (before?.around.every((one, at) => one === around[at]) === true) return before.laid;
+    const lines = chunk.circuits.flatMap(layLine());
+    const laid = { lines, sized: lines.filter(isSized), guarded: lines.filter(isGuarded) };
+    laidChunks.set(chunk, { around, laid });
+    return laid;
+  });
+}
+
+/** Lays the cable of a circuit; of one without a board none. */
+function linesOn(network: Network, installation: Installation): (circuit: Circuit) => CableLine[] {
   const buses = new Map(
     network.ports.flatMap((port) => (port.role === 'bus' ? [[port.partId, port] as const] : [])),
   );
   const boards = new Map(installation.partitions.map(({ id }) => [id, buses.get(boardPartId(id))]));
   const labels = new Map(installation.partitions.map(({ id, name }) => [id, name]));
   const cables = cableMap(installation);
-  const lines: CableLine[] = [];
-  for (const circuit of installation.circuits) {
+  return (circuit) => {
     const { partitionId, device } = circuit;
     const port = partitionId === undefined ? undefined : boards.get(partitionId);
-    if (partitionId === undefined || port === undefined) continue;
+    if (partitionId === undefined || port === undefined) return [];
     const type = device?.typeId === undefined ? undefined : installation.circuitDeviceTypes[device.typeId];
     const cable = cables.size === 0 ? undefined : cables.get(circuitLineId(circuit));
-    lines.push(circuitLine(circuit, type, cable, port, labels.get(partitionId) ?? partitionId));
-  }
-  return lines;
+    return [circuitLine(circuit, type, cable, port, labels.get(partitionId) ?? partitionId)];
+  };
 }
 
 /** The cables of service, grid side, outputs, boards, generators, strings, battery and earths. */
@@ -226,14 +259,20 @@ export const spineLines = rememberBy(
     mapKnown(installation.network, (network) => spineOf(network, installation)),
 );
 
+const laidLines = remember((installation: Installation) =>
+  mapKnown(all({ network: installation.network, spine: spineLines(installation) }), ({ network, spine }) => ({
+    spine,
+    ofCircuits: circuitLines(network, installation),
+  })),
+);
+
 /**
  * Every cable of the installation from end to end, devices in it and not at its end. Not known while the network is not.
  */
 export const cableLines = remember((installation: Installation): Known<readonly CableLine[]> =>
-  mapKnown(all({ network: installation.network, spine: spineLines(installation) }), ({ network, spine }) => [
-    ...spine,
-    ...circuitLines(network, installation),
-  ]),
+  mapKnown(laidLines(installation), ({ spine, ofCircuits }) =>
+    spine.concat(...ofCircuits.map(({ lines }) => lines)),
+  ),
 );
 
 /** Every cable by its id. */
@@ -243,12 +282,14 @@ export const linesById = remember((installation: Installation): Known<ReadonlyMa
 
 /** The cables whose size is known. */
 export const sizedLines = remember((installation: Installation): Known<readonly CableLine[]> =>
-  mapKnown(cableLines(installation), (lines) => lines.filter(({ areaMm2 }) => areaMm2.known)),
+  mapKnown(laidLines(installation), ({ spine, ofCircuits }) =>
+    spine.filter(isSized).concat(...ofCircuits.map(({ sized }) => sized)),
+  ),
 );
 
 /** The cables with a device in them, or at their end. */
 export const guardedLines = remember((installation: Installation): Known<readonly CableLine[]> =>
-  mapKnown(cableLines(installation), (lines) =>
-    lines.filter(({ devices, endDevices }) => devices.length > 0 || endDevices.length > 0),
+  mapKnown(laidLines(installation), ({ spine, ofCircuits }) =>
+    spine.filter(isGuarded).concat(...ofCircuits.map(({ guarded }) => guarded)),
   ),
 );
