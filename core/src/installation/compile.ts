@@ -17,8 +17,13 @@ import { compileSupply } from './supply.ts';
 
 type DeviceTypes = Installation['circuitDeviceTypes'];
 
-const isSameTypes = (a: DeviceTypes, b: DeviceTypes): boolean =>
-  Object.keys(a).length === Object.keys(b).length && Object.keys(a).every((id) => a[id] === b[id]);
+function isSameTypes(a: DeviceTypes, b: DeviceTypes): boolean {
+  const others = Object.entries(b);
+  return (
+    others.length === Object.keys(a).length &&
+    Object.entries(a).every(([id, type], at) => others[at]?.[0] === id && others[at][1] === type)
+  );
+}
 
 const devicesLast = new WeakMap<Design['types'], DeviceTypes>();
 

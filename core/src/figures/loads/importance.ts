@@ -6,12 +6,12 @@ import { remember } from '../../values/remember.ts';
 export const RANK: Record<Importance, number> = { must: 0, should: 1, could: 2, 'leave-off': 3 };
 
 /** A circuit matters as much as the thing on it that matters most; undefined while nobody has said. */
-export const importanceOf = remember((circuit: Circuit): Importance | undefined => {
+export function importanceOf({ items }: Circuit): Importance | undefined {
   let most: Importance | undefined;
-  for (const { importance } of circuit.items)
+  for (const { importance } of items)
     if (importance !== undefined && (most === undefined || RANK[importance] < RANK[most])) most = importance;
   return most;
-});
+}
 
 const mustRunOf = remember(({ circuits }: Chunk) =>
   circuits.filter((circuit) => importanceOf(circuit) === 'must'),

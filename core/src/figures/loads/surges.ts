@@ -79,8 +79,8 @@ interface Candidate {
   readonly vas: readonly number[];
 }
 
-const outdoes = (a: Candidate, b: Candidate): boolean =>
-  a.vas.every((va, index) => va >= (b.vas[index] ?? 0));
+const outdoes = (a: readonly number[], b: readonly number[]): boolean =>
+  a.every((va, index) => va >= (b[index] ?? 0));
 
 /** What starts, by pattern, as one place sees it. */
 const seen = remember(({ starts }: Surging) =>
@@ -107,27 +107,18 @@ const squaredVa = (total: Complex, added: readonly number[], at: number): number
   return re * re + im * im;
 };
 
-/** Of starts of one step the largest, the first of several alike. */
-function largestOf(alike: readonly Seen[], total: Complex): Candidate | undefined {
-  let largest: StartingItem | undefined;
-  let most = -Infinity;
+/** Adds starts of one pattern to those that no other outdoes; of several alike the first stays. */
+function outdo(before: readonly Candidate[], alike: readonly Seen[], total: Complex): readonly Candidate[] {
+  let rivals = before;
+  // One list for all: most starts are outdone, and leave nothing behind.
+  const vas = (alike[0]?.start.steps ?? []).map(() => 0);
   for (const { start, added } of alike) {
-    const va = squaredVa(total, added, 0);
-    if (va > most) {
-      most = va;
-      largest = start;
-    }
+    for (let step = 0; step < vas.length; step += 1) vas[step] = squaredVa(total, added, 2 * step);
+    if (rivals.some((rival) => outdoes(rival.vas, vas))) continue;
+    rivals = [...rivals.filter((rival) => !outdoes(vas, rival.vas)), { start, vas: [...vas] }];
   }
-  return largest && { start: largest, vas: [most] };
+  return rivals;
 }
-
-const candidatesOf = (alike: readonly Seen[], total: Complex): readonly Candidate[] =>
-  alike[0]?.added.length === 2
-    ? [largestOf(alike, total)].filter((one) => one !== undefined)
-    : alike.map(({ start, added }) => ({
-        start,
-        vas: start.steps.map((_, step) => squaredVa(total, added, 2 * step)),
-      }));
 
 /** The power on top of everybody else's expected peak while one of an item starts. */
 function powerDuring(start: StartingItem, step: StartStep, total: Complex, factor: Complex): Complex {
@@ -141,15 +132,10 @@ function powerDuring(start: StartingItem, step: StartStep, total: Complex, facto
 
 /** The starts that no other start of the same pattern outdoes, on top of the expected peak `total` of one place. */
 export function outstandingStarts(groups: readonly Surging[], total: Complex, sight: Sight): StartOnLine[] {
-  const byPattern = new Map<string, Candidate[]>();
+  const byPattern = new Map<string, readonly Candidate[]>();
   for (const group of groups)
     for (const [pattern, alike] of seen(group)(sight))
-      for (const candidate of candidatesOf(alike, total)) {
-        const rivals = byPattern.get(pattern);
-        if (rivals === undefined) byPattern.set(pattern, [candidate]);
-        else if (!rivals.some((rival) => outdoes(rival, candidate)))
-          byPattern.set(pattern, [...rivals.filter((rival) => !outdoes(candidate, rival)), candidate]);
-      }
+      byPattern.set(pattern, outdo(byPattern.get(pattern) ?? [], alike, total));
   return [...byPattern.values()].flat().map(({ start }) => ({
     label: labelOf(start),
     path: itemPath(start.running.circuit, start.running.item),
