@@ -28,6 +28,7 @@ import {
 import { orderedLevels, shedStage } from './shedStage.ts';
 import { bondings, elsewhere } from './site.ts';
 import {
+  aheadOfGridPort,
   generatorCharging,
   otherGenerators,
   otherTransferDevices,
@@ -106,7 +107,11 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
     ...leaveOff(trouble),
     ...otherGenerators(trouble),
   ],
-  'generator.port': (trouble) => [...lessCharging(trouble, 'generatorChargeW'), ...leaveOff(trouble)],
+  // A port that is not there takes nothing, however little is asked of it.
+  'generator.port': (trouble) =>
+    trouble.compiled?.type.known === true && trouble.compiled.type.value.generatorPortA === 'none'
+      ? aheadOfGridPort(trouble)
+      : [...lessCharging(trouble, 'generatorChargeW'), ...leaveOff(trouble)],
   'generator.step': (trouble) => [...leaveOff(trouble), ...otherGenerators(trouble)],
   'generator.window': otherGenerators,
   'grid.control-supply': otherTransferDevices,

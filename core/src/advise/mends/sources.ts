@@ -1,5 +1,6 @@
 import { chargeKeyOf } from '../../figures/capability/acCharge.ts';
 import { largestChargeW } from '../../figures/generator/largestCharge.ts';
+import type { Design } from '../../design/schema.ts';
 import { lessCharging } from './settings.ts';
 import { type Candidate, inStack, once, type Trouble, typesAtHand, withUnbacked } from './candidate.ts';
 
@@ -73,6 +74,34 @@ export function otherTransferDevices(trouble: Trouble): Candidate[] {
         `transfer-${type.id}`,
         `Another transfer device: ${type.name}`,
         inStack(stack.id, (one) => ({ ...one, transferDeviceTypeId: type.id })),
+      ),
+    );
+}
+
+/** A set on the generator port of a type that has none goes ahead of the grid port, through a changeover of the lines of the site. */
+export function aheadOfGridPort(trouble: Trouble): Candidate[] {
+  const { compiled, analysis } = trouble;
+  const type = compiled?.type.known === true ? compiled.type.value : undefined;
+  if (compiled === undefined || type?.generatorPortA !== 'none' || !compiled.supply.known) return [];
+  const { lines } = compiled.supply.value;
+  const isOn = ({ generator }: { readonly generator: Design['generators'][number] }): boolean =>
+    generator.connection === 'generator-port' && generator.stackId === compiled.stack.id;
+  const ids = new Set(analysis.installation.generators.filter(isOn).map(({ generator }) => generator.id));
+  return typesAtHand(trouble)
+    .flatMap((device) => (device.kind === 'transfer-device' && device.lines === lines.length ? [device] : []))
+    .sort((a, b) => a.ratedA - b.ratedA)
+    .map((device) =>
+      once(
+        `ahead-${device.id}`,
+        `Connect the generator ahead of the grid port, by a transfer switch: ${device.name}`,
+        (design) => ({
+          ...design,
+          generators: design.generators.map((one) =>
+            ids.has(one.id)
+              ? { ...one, connection: 'transfer-switch', transferDeviceTypeId: device.id }
+              : one,
+          ),
+        }),
       ),
     );
 }

@@ -33,6 +33,7 @@ checkTable(generatorPort, [
     },
     state: 'over',
     limit: 0,
+    says: 'its inverters have no such port and take 0 A',
   },
   {
     name: 'a set on L2 of three: L1 and L3 are not its load',

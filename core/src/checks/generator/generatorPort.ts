@@ -22,6 +22,7 @@ export const generatorPort: Check<'generator.port'> = checkOf({
         key: 'generatorPortA',
         meaning: 'generator port limit',
         charging: true,
+        isAbsent: one.type.generatorPortA === 'none',
       }),
     ),
 });

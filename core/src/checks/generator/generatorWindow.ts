@@ -21,6 +21,8 @@ export const generatorWindow: Check<'generator.window'> = checkOf({
   run: (context) =>
     eachGenerator(generatorWindow.id, context, '', ({ subject, type, compiled }) => {
       const { type: inverter } = compiled;
+      // A box on the DC side has no input for alternating current that a set could drop out of.
+      if (compiled.stack.arrangement === 'dc-side-box') return [];
       if (!inverter.known) return unknownFinding(generatorWindow.id, context, subject, '', inverter.missing);
       const own = ['types', type.id];
       const its = ['types', inverter.value.id];

@@ -3,7 +3,7 @@ import { type OutputLoad, outputLoads } from '../../figures/loads/outputs.ts';
 import type { Line } from '../../values/quantities.ts';
 import { magnitude, ZERO } from '../../network/complex.ts';
 import { type Check, type CheckContext, type Measurement, checkOf } from '../check.ts';
-import { eachStack, type StackCase } from '../support/eachLine.ts';
+import { eachStack, isDark, type StackCase } from '../support/eachLine.ts';
 import { outputLimit, outputSubject } from '../support/outputs.ts';
 import { lineInputs, symbol } from '../support/workings.ts';
 
@@ -91,7 +91,9 @@ export const loadOutput: Check<'load.output'> = checkOf({
         : outputLoads(one.compiled).flatMap((output) => {
             const { board } = output;
             return board.known
-              ? one.lines.map((line) => measure(context, one, output, board.value, line))
+              ? one.lines.map((line, index) =>
+                  isDark(context, one, index) ? undefined : measure(context, one, output, board.value, line),
+                )
               : [];
           }),
     ),

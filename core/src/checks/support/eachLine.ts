@@ -66,6 +66,10 @@ export function eachStack<Key extends string = never>(
   });
 }
 
+/** Whether a line has no inverter of a set that makes an island, or its only one is lost: it is dark, and that is told once, by itself. */
+export const isDark = ({ mode }: CheckContext, { capability }: StackCase, index: number): boolean =>
+  (capability.unitsOnLine[index] ?? 0) === 0 && (capability.carries || mode.lostUnit !== undefined);
+
 /** Runs a measurement once per line of each stack of the mode. Lines that a stack does not feed and nothing loads are left out. */
 export function eachLine<Key extends string = never>(
   check: string,
@@ -89,10 +93,8 @@ export function eachLine<Key extends string = never>(
     return one.lines.map((line, index) => {
       // A set on fewer lines than the building carries nothing on the others.
       if (fed.value !== 'all' && !fed.value.includes(index)) return undefined;
+      if (isDark(context, one, index)) return undefined;
       const isBare = (one.capability.unitsOnLine[index] ?? 0) === 0;
-      // A line without an inverter, or whose only one is lost, is dark, and that is told once, by itself.
-      if (isBare && one.capability.carries && context.mode.kind === 'island') return undefined;
-      if (isBare && context.mode.lostUnit !== undefined) return undefined;
       const isAbsent = isBare || (!one.capability.carries && context.mode.kind === 'island');
       return isAbsent && isUnloaded(one.board, index) ? undefined : measure({ ...one, line, index });
     });

@@ -19,6 +19,8 @@ export function portCurrent(
     readonly key: string;
     readonly meaning: string;
     readonly charging: boolean;
+    /** The type has no such port. */
+    readonly isAbsent?: boolean;
   },
 ): Measurement<'units' | 'verb'> {
   const { compiled, line, index, board, capability, type } = one;
@@ -46,7 +48,10 @@ export function portCurrent(
     limit,
     unit: 'A',
     missing,
-    data: { units: counted(n, 'unit'), verb: n === 1 ? 'takes' : 'take' },
+    data:
+      port.isAbsent === true
+        ? { units: 'its inverters have no such port and', verb: 'take' }
+        : { units: counted(n, 'unit'), verb: n === 1 ? 'takes' : 'take' },
     working: () => ({
       steps: [
         ...(voltage.known && charge.known

@@ -3,7 +3,7 @@ import type { Line } from '../../values/quantities.ts';
 import { allowedMultiple } from '../../network/overload.ts';
 import { formatNumber } from '../../words/quantity.ts';
 import { type Check, type CheckContext, type Measured, NO_WORKING, checkOf } from '../check.ts';
-import { eachStack, type StackCase } from '../support/eachLine.ts';
+import { eachStack, isDark, type StackCase } from '../support/eachLine.ts';
 import { outputLimit, outputSubject } from '../support/outputs.ts';
 import { lineInputs, symbol } from '../support/workings.ts';
 
@@ -64,7 +64,8 @@ export const surgeOutput: Check<'surge.output'> = checkOf({
         // With one output its limit and that of the set are looked at together, by other checks.
         if (one.capability.stopped || one.type.outputs === undefined || !lineVoltageV.known) return [];
         return outputLoads(one.compiled).flatMap((output) =>
-          one.lines.map((line): Measured<'label' | 'needed' | 'output'> | undefined => {
+          one.lines.map((line, index): Measured<'label' | 'needed' | 'output'> | undefined => {
+            if (isDark(context, one, index)) return undefined;
             const { board } = output;
             const worst = worstOn(context, one, output, line, lineVoltageV.value);
             const missing = board.known ? board.value.starts.missing : board.missing;
