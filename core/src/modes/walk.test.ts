@@ -220,6 +220,31 @@ describe('sources', () => {
     expect(factsOf(compile(design, SAMPLE_TYPES), 'on-grid').clashes).toEqual([]);
   });
 
+  // The second set stays as in island: it feeds its own board, with one bond of its own, parted from the service board.
+  it.each<[string, (design: Design) => void]>([
+    ['generator-port', (d) => withSet(d)],
+    ['transfer-switch', (d) => withSwitchedSet(d, 'switched')],
+  ])('a set that the generator does not feed makes its island meanwhile: %s', (mode, addSet) => {
+    const installation = compile(
+      designOf((d) => {
+        d.stacks.push({ ...stack1(d), id: 't', name: 'Second' });
+        d.partitions.push(
+          { id: 'b2', name: 'Second board', kind: 'backup', stackId: 't' },
+          { id: 'w2', name: 'Waits for a generator', kind: 'generator-only', stackId: 't' },
+        );
+        addSet(d);
+      }),
+      SAMPLE_TYPES,
+    );
+    const facts = factsOf(installation, mode);
+    expect([facts.clashes, facts.backFeed]).toEqual([[], undefined]);
+    const second = facts.neutrals.find(({ boards }) => boards.includes('board b2'));
+    expect([second?.bonds, second?.perhaps]).toEqual([['relay t'], []]);
+    expect(facts.live.find(({ partId }) => partId === 'board b2')?.sources).toEqual(['unit t/u1']);
+    expect(facts.live.find(({ partId }) => partId === 'board b')?.sources).toContain('generator g1');
+    expect(facts.dark).toContain('board w2');
+  });
+
   it('a unit that is lost makes nothing live; the others carry on', () => {
     const installation = compile(
       designOf((d) => threePhase(d, [2, 1, 1])),

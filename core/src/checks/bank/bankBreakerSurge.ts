@@ -44,18 +44,21 @@ function ofBank(
       spread: start.spread,
       durationS: start.durationS,
     }).find(({ key }) => key === 'breaker')?.amperes;
-  const [first] = currents.kind === 'solved' ? currents.starts : currents.most;
-  const limit = first && limitAt(first);
-  if (first === undefined || limit === undefined || (limit.known && limit.value === 'none')) return undefined;
+  // Where nothing limits it that is known, what is told is the start that draws most.
+  const [most] = [...(currents.kind === 'solved' ? currents.starts : currents.most)].sort(
+    (a, b) => b.amperes - a.amperes,
+  );
+  const limit = most && limitAt(most);
+  if (most === undefined || limit === undefined || (limit.known && limit.value === 'none')) return undefined;
   const blank = { subject: bankSubject(one.compiled), unit: 'A' };
   if (!limit.known)
     return {
       ...blank,
-      value: first.amperes,
+      value: most.amperes,
       limit: undefined,
       missing: limit.missing,
-      data: dataOf(first, 'the battery breaker'),
-      working: () => ({ steps: [startCurrentStep(first)], inputs: [], source: SOURCE, notes: [] }),
+      data: dataOf(most, 'the battery breaker'),
+      working: () => ({ steps: [startCurrentStep(most)], inputs: [], source: SOURCE, notes: [] }),
     };
   const held = worstStart(
     currents,

@@ -1,5 +1,6 @@
 import { feedsNothing } from '../../figures/capability/capability.ts';
 import { boardPartId } from '../../installation/build/boards.ts';
+import { isFedIn } from '../../installation/fedSets.ts';
 import { isCarriedInIsland } from '../../installation/partitionKinds.ts';
 import type { Partition } from '../../installation/facts.ts';
 import type { Installation } from '../../installation/installation.ts';
@@ -9,13 +10,17 @@ import { onNetwork, pathWords, refsOf } from '../support/network.ts';
 import { pathToBoard } from '../../modes/walk.ts';
 
 /** Whether a board is meant to be live in a mode. */
-function isMeant(partition: Partition, mode: Mode): boolean {
+function isMeant(partition: Partition, mode: Mode, { generators }: Installation): boolean {
+  const connected = generators.map(({ generator }) => generator);
   switch (mode.kind) {
     case 'island':
       return isCarriedInIsland(partition);
     case 'generator-port':
     case 'transfer-switch':
-      return isCarriedInIsland(partition) || partition.kind === 'generator-only';
+      return (
+        isCarriedInIsland(partition) ||
+        (partition.kind === 'generator-only' && isFedIn(mode.kind, partition.stackId ?? '', connected))
+      );
     default:
       return false;
   }
@@ -44,7 +49,10 @@ export const bondingLiveBoards: Check<'bonding.live-boards'> = checkOf({
   run: (context) =>
     onNetwork(bondingLiveBoards.id, context, ({ network, facts }) =>
       context.installation.partitions
-        .filter((one) => isMeant(one, context.mode) && !makesNothing(context.installation, one))
+        .filter(
+          (one) =>
+            isMeant(one, context.mode, context.installation) && !makesNothing(context.installation, one),
+        )
         .map((partition) => {
           const id = boardPartId(partition.id);
           const isLive = facts.live.some(({ partId }) => partId === id);

@@ -36,6 +36,21 @@ checkTable(generatorPort, [
     says: 'its inverters have no such port and take 0 A',
   },
   {
+    // (1000 + 2000) / 230 = 13.0 A of the second set alone; the first has no generator port at all.
+    name: 'a set that it does not feed has no part in it',
+    edit: (d) => {
+      withSet(d);
+      d.stacks.push({ ...stack1(d), id: 't', name: 'Second' });
+      stack1(d).inverterTypeId = 'hybrid-3k-1ph';
+      Object.assign(d.generators[0] ?? {}, { stackId: 't' });
+      addLoad(d, 'c2', ['L1'], { runningW: 1000 });
+      d.partitions.push({ id: 'b2', name: 'Second board', kind: 'backup', stackId: 't' });
+      Object.assign(d.circuits[1] ?? {}, { partitionId: 'b2' });
+    },
+    state: 'within',
+    value: 13.04,
+  },
+  {
     name: 'a set on L2 of three: L1 and L3 are not its load',
     edit: (d) => {
       threePhase(d, [1, 1, 1]);

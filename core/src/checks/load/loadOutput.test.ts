@@ -1,6 +1,6 @@
 import { SAMPLE_TYPES } from '../../catalogue/samples.ts';
 import { checkTable } from '../../testkit/checkTable.ts';
-import { addLoad, circuit1, item1, stack1 } from '../../testkit/designs.ts';
+import { addLoad, circuit1, item1, stack1, threePhase } from '../../testkit/designs.ts';
 import type { Design } from '../../design/schema.ts';
 import { loadOutput } from './loadOutput.ts';
 
@@ -21,6 +21,15 @@ function twoOutputs(design: Design): void {
 
 checkTable(loadOutput, [
   { name: '2300 W on 230 V of a 35 A output', state: 'within', value: 10, limit: 35, says: 'backup output' },
+  {
+    name: 'a line whose only unit is lost is dark, and gives nothing: that is told by itself',
+    edit: (d) => {
+      threePhase(d, [1, 1, 1]);
+      d.site.surviveUnitLoss = 'yes';
+    },
+    mode: 'unit-lost:s/L1-1',
+    state: 'nothing',
+  },
   {
     name: 'one output of several is not chosen',
     edit: twoOutputs,

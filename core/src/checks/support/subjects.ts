@@ -3,6 +3,7 @@ import type { Known } from '../../values/known.ts';
 import { generatorBoard, islandBoard, onGridBoard } from '../../figures/loads/boards.ts';
 import type { CompiledStack } from '../../installation/installation.ts';
 import { type Capability, capabilityWithout } from '../../figures/capability/capability.ts';
+import { isFedIn } from '../../installation/fedSets.ts';
 import type { Line } from '../../values/quantities.ts';
 import type { CheckContext } from '../check.ts';
 import type { Subject } from '../finding.ts';
@@ -30,12 +31,13 @@ export const bankSubject = (compiled: CompiledStack): Subject => ({
   about: [{ kind: 'stack', id: compiled.stack.id }],
 });
 
-/** The stacks a mode is about: in `unit-lost`, only the one that lost a unit. */
+/** The stacks a mode is about: in `unit-lost` only the one that lost a unit, while a generator runs those that it feeds. */
 export function stacksInMode(context: CheckContext): readonly CompiledStack[] {
-  const { lostUnit } = context.mode;
-  const { stacks } = context.installation;
+  const { lostUnit, kind } = context.mode;
+  const { stacks, generators } = context.installation;
+  const connected = generators.map(({ generator }) => generator);
   return lostUnit === undefined
-    ? stacks
+    ? stacks.filter(({ stack }) => isFedIn(kind, stack.id, connected))
     : stacks.filter((compiled) => compiled.stack.id === lostUnit.stackId);
 }
 

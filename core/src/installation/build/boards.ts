@@ -3,6 +3,7 @@ import { MODE_KINDS } from '../modeKinds.ts';
 import type { ClosedIn, Port } from '../network.ts';
 import { isCarriedInIsland } from '../partitionKinds.ts';
 import type { Given } from './given.ts';
+import { isFedIn } from '../fedSets.ts';
 import { ALWAYS, closedIn, type Laying } from './laying.ts';
 import { deviceBehind } from './lines.ts';
 import type { LaidSet } from './outputs.ts';
@@ -10,8 +11,8 @@ import { buildingNames } from './service.ts';
 
 export const boardPartId = (partitionId: string): string => `board ${partitionId}`;
 
-/** When the contactor ahead of a partition is closed; undefined where there is none. */
-function contactorOf(partition: Partition): ClosedIn | undefined {
+/** When the contactor ahead of a partition is closed; undefined where there is none. What waits for a generator waits for that of its set. */
+function contactorOf(partition: Partition, generators: Given['design']['generators']): ClosedIn | undefined {
   switch (partition.kind) {
     case 'grid':
     case 'backup':
@@ -24,9 +25,10 @@ function contactorOf(partition: Partition): ClosedIn | undefined {
       return closedIn(
         'on-grid',
         'maintenance-bypass',
-        'generator-port',
-        'transfer-switch',
         'generator-inlet',
+        ...(['generator-port', 'transfer-switch'] as const).filter(
+          (kind) => partition.stackId === undefined || isFedIn(kind, partition.stackId, generators),
+        ),
       );
   }
 }
@@ -61,7 +63,7 @@ export function layBoards(laying: Laying, given: Given, service: Port, sets: rea
       partition.kind === 'grid' ? service : (set?.feeds.get(partition.outputId ?? '') ?? set?.feeds.get(''));
     if (feed !== undefined) {
       let upstream = feed;
-      const shut = contactorOf(partition);
+      const shut = contactorOf(partition, design.generators);
       if (shut !== undefined) {
         const contactor = laying.part({
           id: `contactor ${partition.id}`,

@@ -199,13 +199,7 @@ export function layOutputs(laying: Laying, given: Given, compiled: CompiledStack
       return;
     }
     layAutotransformer(laying, given, compiled, bus);
-    layRelay(
-      laying,
-      compiled,
-      units,
-      bus,
-      given.design.generators.some((one) => one.stackId === stack.id && one.connection === 'generator-port'),
-    );
+    layRelay(laying, compiled, units, bus, given.design.generators);
     const loads = layTransfer(laying, given, compiled, service, bus);
     layBypass(laying, given, compiled, service, loads);
     feeds.set('', loads);

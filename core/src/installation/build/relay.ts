@@ -2,6 +2,8 @@ import { unknownAt, type Known, known } from '../../values/known.ts';
 import type { Path } from '../../values/problem.ts';
 import type { CompiledStack } from '../installation.ts';
 import type { ClosedIn, Port } from '../network.ts';
+import { islandBesides } from '../fedSets.ts';
+import type { Given } from './given.ts';
 import { closedIn, type Laying, unknownIn } from './laying.ts';
 import type { LaidUnit } from './units.ts';
 
@@ -25,10 +27,13 @@ function relayOf({ stack, type }: CompiledStack): Known<'on' | 'off'> {
   }
 }
 
-/** The modes in which the relay is closed; while a generator feeds the generator port, as the type says. */
-function whenClosed({ type, stack }: CompiledStack, generators: boolean): ClosedIn {
-  const island = closedIn(...IN_ISLAND);
-  if (!generators) return island;
+const hasPortGenerator = (stackId: string, generators: Given['design']['generators']): boolean =>
+  generators.some((one) => one.stackId === stackId && one.connection === 'generator-port');
+
+/** The modes in which the relay is closed: in island, and while a generator feeds the generator port as the type says. */
+function whenClosed({ type, stack }: CompiledStack, generators: Given['design']['generators']): ClosedIn {
+  const island = closedIn(...IN_ISLAND, ...islandBesides(stack.id, generators));
+  if (!hasPortGenerator(stack.id, generators)) return island;
   const rule = type.known ? type.value.relayWithGenerator : undefined;
   if (rule === 'open') return island;
   if (rule === 'closed') return { ...island, ...closedIn('generator-port') };
@@ -47,13 +52,13 @@ export function layRelay(
   compiled: CompiledStack,
   units: readonly LaidUnit[],
   bus: Port,
-  hasPortGenerator: boolean,
+  generators: Given['design']['generators'],
 ): void {
   const { stack } = compiled;
   const neutral = bus.terminals.find(({ name }) => name === 'N');
   if (neutral === undefined || units.every(({ outputs }) => outputs.length === 0)) return;
   const from: Path = ['stacks', stack.id, 'neutralEarthRelay'];
-  const shut = whenClosed(compiled, hasPortGenerator);
+  const shut = whenClosed(compiled, generators);
   const setByUnit = units.filter(({ unit }) => unit.neutralEarthRelay !== undefined);
   if (setByUnit.length > 0) {
     for (const { unit, part } of setByUnit)
@@ -89,7 +94,11 @@ export function layRelay(
     closedIn: relay.known
       ? shut
       : unknownIn(
-          [...IN_ISLAND, ...(hasPortGenerator ? (['generator-port'] as const) : [])],
+          [
+            ...IN_ISLAND,
+            ...islandBesides(stack.id, generators),
+            ...(hasPortGenerator(stack.id, generators) ? (['generator-port'] as const) : []),
+          ],
           ...relay.missing,
         ),
     from: relay.known ? from : (relay.missing[0] ?? from),

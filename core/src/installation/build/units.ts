@@ -7,6 +7,7 @@ import type { ModeKind } from '../modeKinds.ts';
 import type { Part, Port, TerminalName } from '../network.ts';
 import { unitLines } from '../unitLines.ts';
 import type { Given } from './given.ts';
+import { islandBesides } from '../fedSets.ts';
 import { ALWAYS, closedIn, type Laying, neutralPole, takesOf } from './laying.ts';
 
 /** One inverter with its ports, and the outputs that lead to a backed-up side. */
@@ -55,13 +56,17 @@ function unitNames({ stack }: CompiledStack, unit: Unit, given: Given): Known<Te
 /** Whether a unit stands on the service side and feeds nothing in island. */
 const feedsNothing = (type: InverterType | undefined): boolean => type?.backupOutlet === 'none';
 
-/** Inlets on the service board are taken by a unit for the grid. */
-const modesOfGridPort = (given: Given, stackId: string): readonly ModeKind[] =>
-  given.design.generators.some(
+/** A generator ahead of the grid ports of other sets leaves this one in island; inlets on the service board are taken for the grid. */
+const modesOfGridPort = (given: Given, stackId: string): readonly ModeKind[] => {
+  const { generators } = given.design;
+  const island = islandBesides(stackId, generators);
+  const follows = FOLLOWS_GRID.filter((kind) => !island.includes(kind));
+  return generators.some(
     (one) => one.connection === 'inlet' && one.stackId === stackId && one.inletAt === 'service-board',
   )
-    ? [...FOLLOWS_GRID, 'generator-inlet']
-    : FOLLOWS_GRID;
+    ? [...follows, 'generator-inlet']
+    : follows;
+};
 
 /** The type of a unit: its own, else that of its set. */
 export function unitTypeOf(given: Given, { stack, type }: CompiledStack, unit: Unit): Known<InverterType> {
@@ -129,7 +134,7 @@ export function layUnit(laying: Laying, given: Given, compiled: CompiledStack, u
       ? laying.port(part, 'generator', names.value, { label: 'generator port', takes: takes('generator') })
       : undefined;
   if (generator !== undefined) {
-    const withSet = closedIn('generator-port');
+    const withSet = closedIn(...(isWanted ? (['generator-port'] as const) : []));
     laying.poles(generator, main.port, { lines: withSet, neutral: neutralPole(rule, withSet) }, where);
   }
   laying.sources.push({
