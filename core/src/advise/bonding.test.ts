@@ -5,6 +5,7 @@ import { readDesign } from '../design/read.ts';
 import type { Design } from '../design/schema.ts';
 import { bonded, variantOf, withSwitchedSet } from '../testkit/bonding.ts';
 import { baseDesign, stack1 } from '../testkit/designs.ts';
+import { withSet } from '../testkit/wired.ts';
 import { bondingMends } from './bonding.ts';
 
 function designOf(edit: (design: Design) => void): Design {
@@ -37,6 +38,15 @@ describe('mends of bonding', () => {
 
   it('a floating set behind a switch that opens the neutral: bond it', () =>
     expect(first(designOf((d) => withSwitchedSet(d, 'switched')))).toEqual(['bonded-g1', 1, 0]));
+
+  it('two sets on one port: one of them through a switch that parts the neutral, bonded behind it', () => {
+    const design = designOf((d) => {
+      withSet(d);
+      withSet(d);
+      Object.assign(d.generators[1] ?? {}, { id: 'g2', name: 'Other set' });
+    });
+    expect(first(design)).toEqual(['switch-g1-changeover-40a-2p-bonded', 1, 0]);
+  });
 
   it('an inlet on the service board: bring it in by the generator port or a switch', () => {
     const design = designOf(

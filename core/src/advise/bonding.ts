@@ -100,6 +100,17 @@ function stackChanges(design: Design, catalogue: readonly EquipmentType[], stack
   ];
 }
 
+/** Whether the neutral of a generator is bonded: as it is on site, else as its type says. */
+function bondOf(
+  design: Design,
+  catalogue: readonly EquipmentType[],
+  { neutralBond, typeId }: Generator,
+): 'bonded' | 'floating' | undefined {
+  if (neutralBond !== undefined) return neutralBond;
+  const type = [...design.types, ...catalogue].find(({ id }) => id === typeId);
+  return type?.kind === 'generator' ? type.neutral : undefined;
+}
+
 function generatorChanges(
   design: Design,
   catalogue: readonly EquipmentType[],
@@ -120,20 +131,40 @@ function generatorChanges(
   const behindSwitch = otherDevices(design, catalogue, named).filter(
     ({ lines }) => design.site.supply === undefined || lines === SUPPLY_LINES[design.site.supply].length,
   );
+  // A port takes one generator: another one comes in elsewhere.
+  const isAlone = !design.generators.some(
+    (one) =>
+      one.id !== generator.id && one.stackId === generator.stackId && one.connection === 'generator-port',
+  );
   return [
     bond('bonded'),
     bond('floating'),
-    ...(generator.connection === 'generator-port'
+    ...(generator.connection === 'generator-port' && isAlone
       ? []
-      : behindSwitch.map((type): Change => ({
-          id: `switch-${generator.id}-${type.id}`,
-          label: `Bring ${generator.name} in through ${type.name}: it ${type.neutral === 'switched' ? 'switches' : 'does not switch'} the neutral`,
-          make: inGenerator(generator.id, ({ inletAt: _inlet, ...one }) => ({
-            ...one,
-            connection: 'transfer-switch',
-            transferDeviceTypeId: type.id,
-          })),
-        }))),
+      : behindSwitch.flatMap((type): Change[] => {
+          const isSwitched = type.neutral === 'switched';
+          const wanted = isSwitched ? 'bonded' : 'floating';
+          const through: Change = {
+            id: `switch-${generator.id}-${type.id}`,
+            label: `Bring ${generator.name} in through ${type.name}: it ${isSwitched ? 'switches' : 'does not switch'} the neutral`,
+            make: inGenerator(generator.id, ({ inletAt: _inlet, ...one }) => ({
+              ...one,
+              connection: 'transfer-switch',
+              transferDeviceTypeId: type.id,
+            })),
+          };
+          if (bondOf(design, catalogue, generator) === wanted) return [through];
+          // A switch that parts the neutral wants a bond of its own behind it, one that does not wants none.
+          const set = bond(wanted);
+          return [
+            through,
+            {
+              id: `${through.id}-${wanted}`,
+              label: `${through.label}; ${isSwitched ? 'bond its neutral to its frame' : 'lift the bond of its neutral'}, as its manual allows`,
+              make: (before) => set.make(through.make(before)),
+            },
+          ];
+        })),
     ...(generator.connection === 'inlet'
       ? [
           {

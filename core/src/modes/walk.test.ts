@@ -204,6 +204,23 @@ describe('sources', () => {
     expect(facts.backFeed).toBeUndefined();
   });
 
+  it('two generators on one port meet, and the inverter that follows one of them brings them in no step', () => {
+    const facts = factsOf(
+      compile(
+        designOf((d) => {
+          withSet(d);
+          withSet(d);
+          Object.assign(d.generators[1] ?? {}, { id: 'g2', name: 'Other set' });
+        }),
+        SAMPLE_TYPES,
+      ),
+      'generator-port',
+    );
+    expect(facts.clashes.map(({ sources }) => [...sources].sort())).toEqual([
+      ['generator g1', 'generator g2'],
+    ]);
+  });
+
   it.each(['on-grid', 'island'])('sound designs have no clash and no back-feed %s', (mode) => {
     const facts = factsOf(
       compile(

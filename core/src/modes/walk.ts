@@ -145,6 +145,29 @@ function stepOf(network: Network, mode: Mode): (source: string) => string {
   return rootOf;
 }
 
+/** Two of some sources that nothing keeps in step; undefined where all of them are. */
+function apart(
+  network: Network,
+  mode: Mode,
+  stepOfSource: (source: string) => string,
+  sources: ReadonlySet<string>,
+): readonly [string, string] | undefined {
+  const [a, b] = new Map([...sources].reverse().map((id) => [stepOfSource(id), id])).values();
+  if (a !== undefined && b !== undefined) return [a, b];
+  // An inverter follows one grid or generator: it brings no two of them in step with each other.
+  const led = network.sources.filter(({ id, kind }) => kind !== 'inverter' && sources.has(id));
+  const areListed = (one: string, other: string): boolean =>
+    network.inStep.some(
+      ({ sources: listed, modes }) =>
+        modes.includes(mode.kind) && listed.includes(one) && listed.includes(other),
+    );
+  for (const [at, { id }] of led.entries()) {
+    const other = led.slice(at + 1).find((next) => !areListed(id, next.id));
+    if (other !== undefined) return [id, other.id];
+  }
+  return undefined;
+}
+
 function clashesOf(
   network: Network,
   mode: Mode,
@@ -157,8 +180,7 @@ function clashesOf(
   const terminalsOf = new Map(running.map(({ id, terminals }) => [id, terminals]));
   const look = (nets: Nets, isClosed: (contact: Contact) => boolean, missing: readonly Path[]): void => {
     for (const sources of liveNets(network, nets, running).values()) {
-      const byStep = new Map([...sources].reverse().map((id) => [stepOfSource(id), id]));
-      const [a, b] = byStep.values();
+      const [a, b] = apart(network, mode, stepOfSource, sources) ?? [];
       if (a === undefined || b === undefined || seen.has(`${a} ${b}`)) continue;
       seen.add(`${a} ${b}`);
       const path = pathBetween(network, isClosed, terminalsOf.get(a) ?? [], new Set(terminalsOf.get(b)));
