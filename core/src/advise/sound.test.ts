@@ -1,29 +1,15 @@
 import { describe, expect, it } from 'vitest';
-import { analyse } from '../checks/analyse.ts';
 import { analysisCauses } from '../checks/causes.ts';
 import { sentenceOf } from '../checks/sentence.ts';
 import { verdictOf } from '../checks/verdict.ts';
-import { SAMPLE_TYPES } from '../catalogue/samples.ts';
-import { applyEdits } from '../design/applyEdits.ts';
-import { readDesign } from '../design/read.ts';
 import type { Design } from '../design/schema.ts';
 import type { CheckId } from '../checks/registry.ts';
 import { addLoad, bank1, circuit1, item1, stack1 } from '../testkit/designs.ts';
+import { analysisOf, expectMend, soundNamed } from '../testkit/mended.ts';
 import { SOUND, soundDesign, withIsolators } from '../testkit/sound.ts';
 import { ownDevice, place, withSet, withStrings } from '../testkit/wired.ts';
-import { mendsOf } from './mends/mendsOf.ts';
 
-function analysisOf(design: unknown) {
-  const read = readDesign(JSON.parse(JSON.stringify(design)), SAMPLE_TYPES);
-  if (!read.ok) throw new Error(read.problems[0]?.message);
-  return analyse(read.value, SAMPLE_TYPES);
-}
-
-const named = (name: string): Design => {
-  const spec = SOUND.find((one) => one.name === name);
-  if (spec === undefined) throw new Error(`There is no sound design "${name}".`);
-  return soundDesign(spec);
-};
+const named = soundNamed;
 
 describe('sound designs of every arrangement', () => {
   it.each(SOUND)('$name: nothing over, nothing unknown', (spec) => {
@@ -368,14 +354,6 @@ describe('a mend of one mistake', () => {
     const design = sound();
     plant(design);
     const analysis = analysisOf(design);
-    const mend = analysisCauses(analysis)
-      .flatMap((cause) => mendsOf(cause, analysis, SAMPLE_TYPES))
-      .find((found) => title.test(found.title));
-    expect(mend?.after.state).toBe('within');
-    const applied = applyEdits(analysis.design, mend?.edits ?? []);
-    if (!applied.ok) throw new Error(applied.problems[0]?.message);
-    const before = new Set(analysisCauses(analysis).map(({ id }) => id));
-    const after = analysisCauses(analysisOf(applied.value)).filter(({ state }) => state !== 'tight');
-    expect(after.filter(({ id }) => !before.has(id))).toEqual([]);
+    expectMend(analysis, analysisCauses(analysis), title);
   });
 });

@@ -41,6 +41,44 @@ export function moreModules({ compiled, cause }: Trouble): Candidate[] {
   ];
 }
 
+const FEWER_MODULES = 8;
+
+/** A bank without its last modules, and without the comms leads to them. */
+function without(bank: Bank, count: number): Bank {
+  const modules = bank.modules.slice(0, -count);
+  const ids = new Set(['host', ...modules.map(({ id }) => id)]);
+  const { comms } = bank;
+  if (comms === undefined) return { ...bank, modules };
+  const stays = (id: string): boolean => ids.has(id);
+  return {
+    ...bank,
+    modules,
+    comms: {
+      ...comms,
+      links: comms.links.filter(({ from, to }) => stays(from) && stays(to)),
+      ...(comms.terminated === undefined ? {} : { terminated: comms.terminated.filter(stays) }),
+      ...(comms.offBus === undefined ? {} : { offBus: comms.offBus.filter(stays) }),
+    },
+  };
+}
+
+/** Fewer modules of the same type: the last of them go. */
+export function fewerModules({ compiled, design }: Trouble): Candidate[] {
+  if (compiled === undefined || typeof compiled.stack.bank !== 'object') return [];
+  const { modules } = compiled.stack.bank;
+  const named = new Set(design.devices.flatMap(({ moduleId }) => moduleId ?? []));
+  // What something else is said of stays.
+  const free = [...modules].reverse().findIndex(({ id }) => named.has(id));
+  return [
+    {
+      id: 'fewer-modules',
+      title: (step) => (step === 1 ? 'One battery module fewer' : `${step} battery modules fewer`),
+      most: Math.min(FEWER_MODULES, modules.length - 1, free < 0 ? modules.length : free),
+      make: (draft, step) => inBank(compiled.stack.id, (bank) => without(bank, step))(draft),
+    },
+  ];
+}
+
 /** Another battery type of the same voltage from the catalogue, smallest first. */
 export function otherBatteries(trouble: Trouble): Candidate[] {
   const { compiled } = trouble;

@@ -1,8 +1,26 @@
 import type { CheckId } from '../../checks/registry.ts';
+import {
+  boardsOntoGrid,
+  fewerStrings,
+  freeInputs,
+  largerBars,
+  nearerDevice,
+  noEnableSwitch,
+  offWithGenerator,
+  oneBatteryType,
+  oneEarthPoint,
+  oneProfile,
+  otherArrangements,
+  ontoLitLine,
+  otherService,
+  rapidShutdown,
+} from './choices.ts';
+import { fittingPassages, fittingSplice } from './fittings.ts';
 import { joinedAsTaken, landedAgain, oneLine, suppliedCable } from './links.ts';
 import { arrangedWall } from './arrangeWall.ts';
 import {
   evenSharing,
+  fewerModules,
   gentlerCharging,
   higherReserve,
   moreModules,
@@ -29,6 +47,7 @@ import { orderedLevels, shedStage } from './shedStage.ts';
 import { bondings, elsewhere } from './site.ts';
 import {
   aheadOfGridPort,
+  generatorsOfAllLines,
   generatorCharging,
   otherGenerators,
   otherTransferDevices,
@@ -62,6 +81,7 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
     ...otherBatteries(trouble),
   ],
   'bank.bar-current': leaveOff,
+  'bank.bar-places': largerBars,
   'bank.breaker-surge': otherDevices,
   'bank.bus-ends': batteryBus,
   'bank.charge': gentlerCharging,
@@ -87,21 +107,32 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
   'bank.lead-current': bankConductors,
   'bank.loop': batteryBus,
   'bank.management': strongerBank,
+  'bank.mixed-types': oneBatteryType,
   'bank.module-charge': (trouble) => [...gentlerCharging(trouble), ...evenSharing(trouble)],
   'bank.module-current': (trouble) => [...evenSharing(trouble), ...strongerBank(trouble)],
   'bank.module-surge': (trouble) => [...evenSharing(trouble), ...strongerBank(trouble)],
-  'bank.modules': otherBatteries,
+  'bank.modules': (trouble) => [...fewerModules(trouble), ...otherBatteries(trouble)],
   'bank.reserve': higherReserve,
+  'bank.rule': otherService,
   'bank.sag': (trouble) => [...thickerLeads(trouble, ['inverterLead', 'lead']), ...strongerBank(trouble)],
+  'bank.series': (trouble) => [...moreModules(trouble), ...fewerModules(trouble)],
   'bank.sharing': evenSharing,
   'bank.surge-current': strongerBank,
+  'bank.window': (trouble) => [
+    ...moreModules(trouble),
+    ...fewerModules(trouble),
+    ...otherBatteries(trouble),
+    ...otherInverters(trouble, 'any'),
+  ],
   'bonding.back-feed': bondings,
+  'bonding.earth-point': oneEarthPoint,
   'bonding.interlock': bondings,
   'bonding.joined-sources': bondings,
   'bonding.live-boards': bondings,
   'bonding.neutral-earth': bondings,
   'generator.dip': (trouble) => [...leaveOff(trouble), ...otherGenerators(trouble)],
   'generator.least-loading': generatorCharging,
+  'generator.lines': generatorsOfAllLines,
   'generator.loading': (trouble) => [
     ...generatorCharging(trouble),
     ...leaveOff(trouble),
@@ -112,6 +143,7 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
     trouble.compiled?.type.known === true && trouble.compiled.type.value.generatorPortA === 'none'
       ? aheadOfGridPort(trouble)
       : [...lessCharging(trouble, 'generatorChargeW'), ...leaveOff(trouble)],
+  'generator.pv': offWithGenerator,
   'generator.step': (trouble) => [...leaveOff(trouble), ...otherGenerators(trouble)],
   'generator.window': otherGenerators,
   'grid.control-supply': otherTransferDevices,
@@ -119,7 +151,9 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
   'grid.port': (trouble) => [...lessCharging(trouble, 'gridChargeW'), ...leaveOff(trouble)],
   'grid.service': (trouble) => lessCharging(trouble, 'gridChargeW'),
   'grid.transfer-control': otherTransferDevices,
+  'grid.transfer-device': otherTransferDevices,
   'load.continuous': loadSide,
+  'load.dark-line': ontoLitLine,
   'load.interruption': (trouble) => otherInverters(trouble, 'any'),
   'load.must-run': ontoBackup,
   'load.output': loadSide,
@@ -136,22 +170,33 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
     ...moreUnits(trouble),
     ...otherInverters(trouble, 'larger'),
   ],
+  'pv.inputs': freeInputs,
+  'pv.rapid-shutdown': rapidShutdown,
   'pv.storage': (trouble) => [...pvOntoGrid(trouble), ...moreModules(trouble)],
+  'pv.string-current': fewerStrings,
   'pv.string-voltage': shorterStrings,
   'pv.string-window': shorterStrings,
   'stack.ac-leads': equalAcLeads,
+  'stack.arrangement': otherArrangements,
+  'stack.battery-profile': oneProfile,
   'stack.bus-ends': parallelBus,
+  'stack.count': (trouble) => otherInverters(trouble, 'any'),
+  'stack.enable': noEnableSwitch,
   'stack.equal-lines': moreUnits,
   'stack.firmware': sameFirmware,
+  'stack.outlet': boardsOntoGrid,
   'stack.parallel-bus': parallelBus,
   'stack.settings': fittingSettings,
   'stack.unit-types': unitSettings,
+  'stack.unit-loss': (trouble) => [...moreUnits(trouble), ...otherInverters(trouble, 'any')],
+  'stack.unit-share': (trouble) => [...equalAcLeads(trouble), ...loadSide(trouble)],
   'surge.chosen': loadSide,
   'surge.cold-pickup': loadSide,
   'surge.largest-start': loadSide,
   'surge.output': loadSide,
   'surge.staggered': loadSide,
   'surge.stall': loadSide,
+  'wiring.battery-device': nearerDevice,
   'wiring.battery-lead': (trouble) => [
     ...fittingSizes(trouble),
     ...thickerLeads(trouble, ['inverterLead', 'lead', 'groupLead']),
@@ -165,6 +210,7 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
   'wiring.device': otherDevices,
   'wiring.drop': fittingSizes,
   'wiring.earthing': thickerEarths,
+  'wiring.fill': fittingPassages,
   'wiring.isolation': isolators,
   'wiring.leakage': otherDeviceTypes,
   'wiring.network': (trouble) => [...joinedAsTaken(trouble), ...routerOntoBackup(trouble)],
@@ -178,12 +224,16 @@ const FINDERS: Readonly<Partial<Record<CheckId, Finder>>> = {
   ],
   'wiring.rating': fittingDevices,
   'wiring.residual': otherDeviceTypes,
+  'wiring.splices': fittingSplice,
   'wiring.terminals': (trouble) => [
     ...thinnerSizes(trouble),
     ...thickerLeads(trouble, ['inverterLead', 'lead', 'groupLead']),
     ...fittingSizes(trouble),
   ],
 };
+
+/** The checks that an edit of the design may clear. */
+export const MENDED: ReadonlySet<string> = new Set(Object.keys(FINDERS));
 
 /** Ways that may clear a cause, in the order in which they are worth trying. */
 export const candidatesFor = (trouble: Trouble): readonly Candidate[] =>

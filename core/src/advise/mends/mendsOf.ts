@@ -206,7 +206,7 @@ export function mendsOf(
 }
 
 /** Causes that no edit of the design clears: the building, the site or the customer decides. */
-const CUSTOMER: ReadonlySet<string> = new Set([
+export const CUSTOMER: ReadonlySet<string> = new Set([
   'bank.autonomy',
   'bank.cold-charge',
   'bonding.earth-point',
@@ -226,6 +226,7 @@ const CUSTOMER: ReadonlySet<string> = new Set([
   'pv.ac-coupled',
   'pv.rapid-shutdown',
   'pv.storage',
+  'stack.unit-loss',
 ]);
 
 /** What a load asks for: where no change of the set carries it, the customer gives something up. */

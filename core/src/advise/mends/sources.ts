@@ -1,3 +1,4 @@
+import type { GeneratorType } from '../../catalogue/sourceTypes.ts';
 import { chargeKeyOf } from '../../figures/capability/acCharge.ts';
 import { largestChargeW } from '../../figures/generator/largestCharge.ts';
 import type { Design } from '../../design/schema.ts';
@@ -28,7 +29,19 @@ export function generatorCharging(trouble: Trouble): Candidate[] {
 }
 
 /** A larger set of the same lines from the catalogue. */
-export function otherGenerators(trouble: Trouble): Candidate[] {
+export const otherGenerators = (trouble: Trouble): Candidate[] =>
+  generatorsOf(trouble, (type, now) => type.lines === now.lines);
+
+/** A set that reaches every line of the building. */
+export const generatorsOfAllLines = (trouble: Trouble): Candidate[] => {
+  const { supply } = trouble.analysis.installation;
+  return supply.known ? generatorsOf(trouble, ({ lines }) => lines === supply.value.lines.length) : [];
+};
+
+function generatorsOf(
+  trouble: Trouble,
+  isWanted: (type: GeneratorType, now: GeneratorType) => boolean,
+): Candidate[] {
   const { analysis, cause } = trouble;
   const id =
     cause.worst.subject.about?.find(({ kind }) => kind === 'generator')?.id ?? cause.worst.subject.id;
@@ -37,10 +50,7 @@ export function otherGenerators(trouble: Trouble): Candidate[] {
   const { value: now } = set.type;
   return typesAtHand(trouble)
     .flatMap((type) =>
-      type.kind === 'generator' &&
-      type.id !== now.id &&
-      type.lines === now.lines &&
-      type.outputV === now.outputV
+      type.kind === 'generator' && type.id !== now.id && isWanted(type, now) && type.outputV === now.outputV
         ? [type]
         : [],
     )
@@ -53,17 +63,18 @@ export function otherGenerators(trouble: Trouble): Candidate[] {
     );
 }
 
-/** Another transfer device of the same lines that carries as much: its controls may be fed in another way. */
+/** Another transfer device of the lines of the site that carries as much: its controls may be fed in another way. */
 export function otherTransferDevices(trouble: Trouble): Candidate[] {
   const { compiled } = trouble;
   const now = compiled?.transferDevice.known === true ? compiled.transferDevice.value : 'none';
   if (compiled === undefined || now === 'none') return [];
-  const { stack } = compiled;
+  const { stack, supply } = compiled;
+  const lines = supply.known ? supply.value.lines.length : now.lines;
   return typesAtHand(trouble)
     .flatMap((type) =>
       type.kind === 'transfer-device' &&
       type.id !== now.id &&
-      type.lines === now.lines &&
+      type.lines === lines &&
       type.ratedA >= now.ratedA
         ? [type]
         : [],

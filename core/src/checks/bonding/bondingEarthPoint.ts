@@ -1,4 +1,5 @@
 import type { EarthPoint } from '../../installation/facts.ts';
+import type { Installation } from '../../installation/installation.ts';
 import { type Check, judge, NO_WORKING, checkOf } from '../check.ts';
 import { rulingSentences } from '../support/reasons.ts';
 
@@ -12,6 +13,15 @@ const EARTH_WORDS: Readonly<Record<Earth, string>> = {
   'generator-frame': 'the generator frame',
 };
 
+/** What has to be joined at the earthing point of an installation. */
+export const wantedEarths = ({ site, generators }: Installation): readonly Earth[] => [
+  'chassis',
+  'backed-up-earth',
+  ...(site.grid === 'none' ? [] : (['grid-earth'] as const)),
+  ...(site.localElectrode === 'yes' ? (['electrode'] as const) : []),
+  ...(generators.length > 0 ? (['generator-frame'] as const) : []),
+];
+
 /** Chassis, backed-up earth and grid earth share one earthing point. */
 export const bondingEarthPoint: Check<'bonding.earth-point'> = checkOf({
   id: 'bonding.earth-point',
@@ -22,14 +32,8 @@ export const bondingEarthPoint: Check<'bonding.earth-point'> = checkOf({
   run: (context) => {
     const { installation } = context;
     if (installation.stacks.length === 0) return [];
-    const { earthPoints, site, generators } = installation;
-    const wanted: Earth[] = [
-      'chassis',
-      'backed-up-earth',
-      ...(site.grid === 'none' ? [] : (['grid-earth'] as const)),
-      ...(site.localElectrode === 'yes' ? (['electrode'] as const) : []),
-      ...(generators.length > 0 ? (['generator-frame'] as const) : []),
-    ];
+    const { earthPoints } = installation;
+    const wanted = wantedEarths(installation);
     const main = [...earthPoints].sort((a, b) => b.joins.length - a.joins.length)[0];
     const apart = wanted.filter((earth) => main?.joins.includes(earth) !== true);
     const reasons = [

@@ -1,4 +1,5 @@
 import {
+  ARRANGEMENT_WORDS,
   type Arrangement,
   arrangementSchema,
   type Design,
@@ -11,19 +12,6 @@ import { put } from '../../state/put.ts';
 import { NumberField, SelectField } from '../../ui/fields.tsx';
 import { BankForm, typeOptions } from './bank/BankForm.tsx';
 import { setArrangement, setUnitCount, stackIn } from './stackEdits.ts';
-
-const ARRANGEMENT_WORDS: Record<Arrangement, string> = {
-  'one-unit': 'One unit',
-  'parallel-single-phase': 'Parallel on one line',
-  'split-phase-native': 'Split-phase from one cabinet',
-  'split-phase-autotransformer': 'Split-phase with autotransformer',
-  'three-phase-native': 'Three-phase from one cabinet',
-  'three-phase-from-single': 'Three-phase from single-phase units',
-  'three-phase-ring': 'Three-phase from split-phase units in a ring',
-  'ac-coupled-storage': 'AC-coupled storage, one set of several',
-  'dc-side-box': 'Storage box on the DC side',
-  'split-phase-from-single': 'Split-phase from two lines of 120 V units',
-};
 
 const linesOf = (design: Design): readonly Line[] =>
   design.site.supply === undefined ? [] : SUPPLY_LINES[design.site.supply];
