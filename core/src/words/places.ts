@@ -228,9 +228,26 @@ function circuitOfCable(stated: object, [root, list, id]: Path): string | undefi
  * "unit 2 of Stack".
  */
 export function describePlace(stated: object, path: Path): string {
+  const { owner: named, value } = ownerOf(stated, path.slice(0, -1));
+  const owner = circuitOfCable(stated, path) ?? named;
+  const label = fieldLabel(String(path.at(-1) ?? ''));
+  // A figure inside of a field that has a name of its own: the size of which lead.
+  const inner = path.length > 2 && !Array.isArray(value) ? FIELDS[String(path.at(-2))] : undefined;
+  const whole = inner === undefined || inner === 'battery bank' ? label : `${label} of the ${inner}`;
+  return owner === '' ? whole : `${whole} of ${owner}`;
+}
+
+/** A thing of a document in words, by its place: its name, or its number in what it belongs to; a field of it as `describePlace` has it. */
+export function describeThing(stated: object, path: Path): string {
+  const list = ownerOf(stated, path.slice(0, -1)).value;
+  return Array.isArray(list) ? ownerOf(stated, path).owner : describePlace(stated, path);
+}
+
+/** What the last thing of a list on the way is called, and where the way ends. */
+function ownerOf(stated: object, path: Path): { readonly owner: string; readonly value: unknown } {
   let value: unknown = stated;
   let owner = '';
-  for (const part of path.slice(0, -1)) {
+  for (const part of path) {
     if (Array.isArray(value)) {
       const list: unknown[] = value;
       const index = list.findIndex((one) => isNamed(one) && one.id === part);
@@ -244,12 +261,7 @@ export function describePlace(stated: object, path: Path): string {
       value = new Map<string | number, unknown>(Object.entries(value)).get(part);
     }
   }
-  owner = circuitOfCable(stated, path) ?? owner;
-  const label = fieldLabel(String(path.at(-1) ?? ''));
-  // A figure inside of a field that has a name of its own: the size of which lead.
-  const inner = path.length > 2 && !Array.isArray(value) ? FIELDS[String(path.at(-2))] : undefined;
-  const whole = inner === undefined || inner === 'battery bank' ? label : `${label} of the ${inner}`;
-  return owner === '' ? whole : `${whole} of ${owner}`;
+  return { owner, value };
 }
 
 /** Up to three places in words, and how many more there are. */

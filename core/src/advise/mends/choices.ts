@@ -196,6 +196,9 @@ const inSteps =
       places: places.map((place) => ({ ...place, strings: Math.max(1, place.strings - step) })),
     }))(design);
 
+/** Of free inputs so many are tried: one is as good as another. */
+const MOST_INPUTS = 4;
+
 /** An array that stands on several inputs, or beside another one, goes to an input that nothing is plugged into. */
 export const freeInputs = (trouble: Trouble): Candidate[] =>
   arraysOf(trouble).flatMap((array) => {
@@ -208,7 +211,7 @@ export const freeInputs = (trouble: Trouble): Candidate[] =>
         ),
     );
     const strings = (array.places ?? []).reduce((sum, place) => sum + place.strings, 0);
-    return analysis.installation.stacks.flatMap(({ stack, type }) => {
+    const free = analysis.installation.stacks.flatMap(({ stack, type }) => {
       const count = type.known && type.value.pvInputs !== undefined ? type.value.pvInputs.count : 0;
       return stack.units.flatMap((unit, at) =>
         Array.from({ length: count }, (_, index) => index + 1)
@@ -227,6 +230,7 @@ export const freeInputs = (trouble: Trouble): Candidate[] =>
           ),
       );
     });
+    return free.slice(0, MOST_INPUTS);
   });
 
 /** Everything that has to be earthed at one point. */

@@ -1,5 +1,6 @@
 import {
   type Analysis,
+  describeThing,
   drawDiagram,
   type MatrixCell,
   modeMatrix,
@@ -39,6 +40,7 @@ const Wired = memo(function Wired({
   installation,
   findings,
 }: { readonly line: SingleLine } & Pick<Analysis, 'installation' | 'findings'>) {
+  const { design } = useOpenJob();
   const modeId = useJob((store) => store.modeId);
   const chooseMode = useJob((store) => store.chooseMode);
   const { litPart, lightPart } = useLight();
@@ -95,7 +97,8 @@ const Wired = memo(function Wired({
       <BondMends />
       {network.problems.map(({ path, message }) => (
         <p key={path.join('/')} className="sheet px-3 py-1.5 text-over">
-          {path.join(' / ')} {message}.
+          <span className="inline-block first-letter:uppercase">{describeThing(design, path)}</span> {message}
+          .
         </p>
       ))}
       {line.failed && <p className="sheet p-3 text-over">{BROKEN_WORDS}</p>}
