@@ -208,6 +208,27 @@ describe('a site in time', () => {
     expect(set.batteryA + 20).toBeCloseTo(50 / set.batteryV, 2);
   });
 
+  it('gives each set its own generator, and leaves one whose generator stands in island', () => {
+    const { act, run, state } = play((d) => {
+      Object.assign(stack1(d), { generatorChargeW: 1000, chargeCurrentA: 100 });
+      d.stacks.push({ ...stack1(d), id: 't', name: 'Second' });
+      d.partitions.push({ id: 'b2', name: 'Second board', kind: 'backup', stackId: 't' });
+      addLoad(d, 'c2', ['L1'], { runningW: 700 });
+      Object.assign(d.circuits[1] ?? {}, { partitionId: 'b2' });
+      withFuelledSet(d, 'diesel-20k-3ph', { fuelL: 50 });
+      withFuelledSet(d, 'diesel-20k-3ph', { fuelL: 50, id: 'h', name: 'Other', stackId: 't' });
+    });
+    act(...AWAKE, { do: 'battery', stackId: 't', closed: true }, { do: 'circuits', on: true });
+    act({ do: 'grid', present: false }, { do: 'generator', generatorId: 'h', run: true });
+    run(200);
+    expect(state.sets.map(({ phase }) => phase)).toEqual(['island', 'joined']);
+    expect(state.generators.map(({ watts }) => watts)).toEqual([0, 700 + 1000]);
+    act({ do: 'generator', generatorId: 'g', run: true });
+    run(200);
+    expect(state.sets.map(({ phase }) => phase)).toEqual(['joined', 'joined']);
+    expect(state.generators.map(({ watts }) => watts)).toEqual([2300 + 1000, 700 + 1000]);
+  });
+
   it('puts right what the design itself has wrong', () => {
     const { plan, state } = play((d) => {
       threeOnABus(d);

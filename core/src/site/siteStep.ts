@@ -22,14 +22,17 @@ const STALLS_ABOVE = 1.1;
 const GRID_SWELL = 0.004;
 const GRID_SWELL_S = 97;
 
-/** Which generator feeds in this step, and how. */
-function generatorOn(plan: SitePlan, state: SiteState): SiteGenerator | undefined {
-  return plan.generators.find(({ connection }, index) => {
-    if (state.generators[index]?.phase !== 'running') return false;
-    if (connection === 'generator-port') return !isGridAt(state);
-    return state.position === 'generator';
-  });
+/** Whether a generator feeds what it is joined to in this step. */
+function isFeeding(state: SiteState, { connection }: SiteGenerator, index: number): boolean {
+  if (state.generators[index]?.phase !== 'running') return false;
+  return connection === 'generator-port' ? !isGridAt(state) : state.position === 'generator';
 }
+
+/** Which generator feeds a set in this step; of one that names no set, every one. */
+const generatorFor = (plan: SitePlan, state: SiteState, stackId: string): SiteGenerator | undefined =>
+  plan.generators.find(
+    (one, index) => isFeeding(state, one, index) && (one.stackId === undefined || one.stackId === stackId),
+  );
 
 const isGridAt = (state: SiteState): boolean =>
   state.isGridPresent && state.isGridClosed && state.position !== 'generator';
@@ -43,15 +46,13 @@ const MODE_OF: Readonly<Record<SiteGenerator['connection'], ModeKind>> = {
 /** The mode that the site is operated in now. */
 export function modeOf(plan: SitePlan, state: SiteState): ModeKind {
   if (state.position === 'bypass' && state.isGridPresent) return 'maintenance-bypass';
-  const generator = generatorOn(plan, state);
+  const generator = plan.generators.find((one, index) => isFeeding(state, one, index));
   if (generator !== undefined) return MODE_OF[generator.connection];
   return isGridAt(state) ? 'on-grid' : 'island';
 }
 
 const sourceFor = (plan: SitePlan, state: SiteState, set: SiteSet): 'grid' | 'generator' | undefined => {
-  const generator = generatorOn(plan, state);
-  if (generator !== undefined && (generator.stackId === undefined || generator.stackId === set.stackId))
-    return 'generator';
+  if (generatorFor(plan, state, set.stackId) !== undefined) return 'generator';
   return isGridAt(state) ? 'grid' : undefined;
 };
 
@@ -83,7 +84,10 @@ function isLive(plan: SitePlan, state: SiteState, board: SiteBoard, mode: ModeKi
       ({ sourceId }, index) => sourceId === source && now.units[index]?.isOn === true,
     ) ?? false;
   if (now.phase === 'island') return reaches('island', ownUnit);
-  return now.phase === 'joined' && reaches(mode, () => true);
+  if (now.phase !== 'joined') return false;
+  // Sets may be joined to generators of several schools: each board goes by what its own set is joined to.
+  const joinedTo = now.source === 'generator' ? generatorFor(plan, state, stackId) : undefined;
+  return reaches(joinedTo === undefined ? mode : MODE_OF[joinedTo.connection], () => true);
 }
 
 /** Which boards are live, and what draws on each line of each set and of the grid side. */
@@ -202,29 +206,31 @@ function stepGenerators(plan: SitePlan, state: SiteState, dtS: number): void {
  */
 function mostCharge(plan: SitePlan, state: SiteState, set: SiteSet, now: SetState): number {
   if (now.phase !== 'joined') return 0;
-  const atPort = now.source === 'generator' && generatorOn(plan, state)?.connection === 'generator-port';
+  const atPort =
+    now.source === 'generator' && generatorFor(plan, state, set.stackId)?.connection === 'generator-port';
   return (atPort ? now.settings.generatorChargeW : now.settings.gridChargeW) * set.units.length;
 }
 
 /** Frequency of what a set is joined to: f = f_n · (1 + droop · (1 − P / P_most)) of a generator, nominal of the grid. */
-function sourceHz(plan: SitePlan, state: SiteState, now: SetState): number {
-  const on = generatorOn(plan, state);
+function sourceHz(plan: SitePlan, state: SiteState, set: SiteSet, now: SetState): number {
+  const on = generatorFor(plan, state, set.stackId);
   if (now.source !== 'generator' || on === undefined) return plan.frequencyHz;
   const watts = state.generators[plan.generators.indexOf(on)]?.watts ?? 0;
   return plan.frequencyHz * (1 + (on.droop ?? 0) * (1 - watts / on.mostW));
 }
 
-/** A generator that is asked for more than it gives stalls. */
-function loadGenerator(plan: SitePlan, state: SiteState): void {
-  const on = generatorOn(plan, state);
+/** Each generator carries the sets that it feeds; one that is asked for more than it gives stalls. */
+function loadGenerators(plan: SitePlan, state: SiteState): void {
+  const feeds = plan.sets.map(({ stackId }) => generatorFor(plan, state, stackId));
   plan.generators.forEach((generator, index) => {
     const now = state.generators[index];
     if (now === undefined) return;
-    now.watts = 0;
-    if (generator !== on) return;
     now.watts = state.sets.reduce(
-      (sum, set) =>
-        sum + (set.phase === 'joined' && set.source === 'generator' ? set.loadW + set.chargeW : 0),
+      (sum, set, at) =>
+        sum +
+        (feeds[at] === generator && set.phase === 'joined' && set.source === 'generator'
+          ? set.loadW + set.chargeW
+          : 0),
       0,
     );
     if (now.watts <= generator.mostW * STALLS_ABOVE) return;
@@ -311,14 +317,14 @@ export function stepSite(plan: SitePlan, state: SiteState): void {
       heard: heardIn(plan, set, state.faults),
       faults: state.faults,
       wanted,
-      sourceHz: sourceHz(plan, state, now),
+      sourceHz: sourceHz(plan, state, set, now),
       mostChargeW: mostCharge(plan, state, set, now),
       dtS,
     };
     stepSet(plan, state, set, now, input);
   });
   settleLines(plan, state, loads);
-  loadGenerator(plan, state);
+  loadGenerators(plan, state);
   state.timeS += dtS;
 }
 
