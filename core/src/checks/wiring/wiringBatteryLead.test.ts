@@ -1,4 +1,5 @@
 import { checkTable } from '../../testkit/checkTable.ts';
+import { variantOf } from '../../testkit/bonding.ts';
 import { bank1, forget, stack1 } from '../../testkit/designs.ts';
 import { wiringBatteryLead } from './wiringBatteryLead.ts';
 
@@ -90,6 +91,23 @@ checkTable(wiringBatteryLead, [
     state: 'over',
     value: 50,
     limit: 46,
+  },
+  {
+    // A unit of 5 kW and one of 10 kW on modules of 140 A: (118.73 + 237.46) A / 4 = 89.05 A. 16 mm² carry 85 A.
+    name: 'each unit by its own type',
+    edit: (d) => {
+      const type = variantOf('inverter', 'hybrid-5k-1ph', { ratedW: 10_000, ratedVa: 10_000 });
+      d.types.push(type);
+      stack1(d).units.push({ id: 'u2', firmware: '1', barPlace: 1, inverterTypeId: type.id });
+      Object.assign(bank1(d), {
+        batteryTypeId: 'lfp-51v-280ah',
+        lead: { lengthM: 10, areaMm2: 16 },
+        inverterLead: { lengthM: 1, areaMm2: 240 },
+      });
+    },
+    state: 'over',
+    value: 89.05,
+    limit: 85,
   },
   {
     name: 'a lead that nobody has stated',

@@ -117,7 +117,7 @@ function acFlow(installation: Installation, line: CableLine): Known<Flow> | unde
 function dcFlow(installation: Installation, line: CableLine): Known<DcFlow> | undefined {
   if (line.branch !== undefined) {
     const compiled = stackOf(installation, line.branch.stackId);
-    return compiled && branchFlow(compiled, line.branch.id);
+    return compiled && branchFlow(installation, compiled, line.branch.id);
   }
   const reached = reachedBy(installation, line);
   if (line.use === 'pv') {

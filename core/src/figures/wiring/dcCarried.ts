@@ -84,30 +84,49 @@ interface FullPower {
  * The bank at the rated power of all its inverters, whatever hangs on them today; where each has its own bank, that of one. No more than
  * what the module that carries most gives for good: past that the bank opens.
  */
-const fullPowerOf = remember((compiled: CompiledStack): Known<FullPower | 'none'> => {
-  const given = all({ type: compiled.type, volts: lowestOf(compiled), circuit: bankCircuitOf(compiled) });
+const fullPowersOf = remember((installation: Installation) =>
+  remember((compiled: CompiledStack) => fullPowerOf(installation, compiled)),
+);
+
+function fullPowerOf(installation: Installation, compiled: CompiledStack): Known<FullPower | 'none'> {
+  const { stack } = compiled;
+  const types = stack.units.map((unit) => [unit.id, typeOfUnit(installation, compiled, unit)] as const);
+  const given = all({
+    types: all(Object.fromEntries(types)),
+    volts: lowestOf(compiled),
+    circuit: bankCircuitOf(compiled),
+  });
   if (!given.known) return given;
-  const { type, volts, circuit } = given.value;
+  const { volts, circuit } = given.value;
   if (typeof circuit === 'string') return known('none');
-  const drawing = isOwnBank(compiled.stack) ? 1 : compiled.stack.units.length;
-  const drawW = ratedDrawA(type, volts) * volts;
-  const share = shareBank(
-    circuit,
-    compiled.stack.units.map((_, at) => (at < drawing ? drawW : 0)),
-  );
+  const drawing = isOwnBank(stack) ? 1 : stack.units.length;
+  const drawsW = stack.units.map(({ id }, at) => {
+    const type = given.value.types[id];
+    return type === undefined || at >= drawing ? 0 : ratedDrawA(type, volts) * volts;
+  });
+  const share = shareBank(circuit, drawsW);
   if (share.kind !== 'solved' || share.totalA === 0) return known('none');
-  const asked = Math.max(1, (drawing * drawW) / volts / share.totalA);
+  const drawW = drawsW.reduce((sum, watts) => sum + watts, 0);
+  const asked = Math.max(1, drawW / volts / share.totalA);
   const allowed = Math.min(
     ...share.modules.map(({ module, currentA }) =>
       currentA > 0 ? dischargeLimitA(module.type, Infinity) / currentA : Infinity,
     ),
   );
   return known({ circuit, share, factor: Math.min(asked, allowed), isHeldByModules: allowed < asked });
-});
+}
 
 /** A lead of a bank that is solved: what flows in it at the rated power of the inverters, or while they charge as set. */
-export function branchFlow(compiled: CompiledStack, branchId: string): Known<DcFlow> {
-  const given = all({ full: fullPowerOf(compiled), volts: lowestOf(compiled), type: compiled.type });
+export function branchFlow(
+  installation: Installation,
+  compiled: CompiledStack,
+  branchId: string,
+): Known<DcFlow> {
+  const given = all({
+    full: fullPowersOf(installation)(compiled),
+    volts: lowestOf(compiled),
+    type: compiled.type,
+  });
   if (!given.known) return given;
   const { full, volts, type } = given.value;
   const nowhere = unknownAt(['stacks', compiled.stack.id, 'bank', 'joining']);
