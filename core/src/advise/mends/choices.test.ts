@@ -116,6 +116,47 @@ describe('a choice in the design that clears a mistake', () => {
       /^Fit rapid shutdown to South roof$/,
     ],
     [
+      'generator.lines',
+      'three-phase native',
+      (d) => {
+        withSet(d, 'petrol-4k-1ph', 'L1');
+        Object.assign(d.generators[0] ?? {}, {
+          connection: 'transfer-switch',
+          transferDeviceTypeId: 'changeover-63a-4p',
+        });
+        d.partitions.push({ id: 'waits', name: 'Waits', kind: 'generator-only', stackId: 's' });
+        likeFirst(d, { lines: ['L2'], partitionId: 'waits' });
+      },
+      /^Another generator: Sample diesel set 20 kVA three-phase$/,
+    ],
+    [
+      'grid.transfer-device',
+      'three-phase native',
+      (d) => void (stack1(d).transferDeviceTypeId = 'changeover-40a-2p'),
+      /^Another transfer device: Sample hand changeover switch 63 A, four poles$/,
+    ],
+    [
+      // Four modules in series are 410 V nominal.
+      'bank.window',
+      'three-phase native',
+      (d) => {
+        const type = variantOf('inverter', 'hybrid-12k-3ph', { batteryWindowV: { min: 160, max: 400 } });
+        d.types.push(type);
+        stack1(d).inverterTypeId = type.id;
+      },
+      /^(One battery module|\d battery modules) fewer$|^Another inverter type: /,
+    ],
+    [
+      'stack.count',
+      'two in parallel',
+      (d) => {
+        const type = variantOf('inverter', 'hybrid-5k-1ph', { maxPerLine: 1 });
+        d.types.push(type);
+        stack1(d).inverterTypeId = type.id;
+      },
+      /^Another inverter type: Sample hybrid 5 kVA single-phase$/,
+    ],
+    [
       'stack.arrangement',
       'three-phase from single',
       (d) => void (stack1(d).arrangement = 'split-phase-native'),
