@@ -1,4 +1,5 @@
 import type { Design } from '../../design/schema.ts';
+import { capabilityWithout } from '../../figures/capability/capability.ts';
 import { SUPPLY_LINES } from '../../design/references.ts';
 import { ARRANGEMENT_WORDS } from '../../catalogue/arrangementWords.ts';
 import { arrangementsFor, lineOfUnit } from '../setUp/arrangements.ts';
@@ -113,8 +114,9 @@ export function boardsOntoGrid({ design, compiled }: Trouble): Candidate[] {
 export function ontoLitLine({ design, compiled }: Trouble): Candidate[] {
   if (compiled?.supply.known !== true) return [];
   const { stack, supply } = compiled;
-  const perLine = new Set(stack.units.map(({ line }) => line));
-  const lit = supply.value.lines.filter((line) => perLine.has(line));
+  const capability = capabilityWithout(compiled);
+  if (!capability.known) return [];
+  const lit = supply.value.lines.filter((_, at) => (capability.value.unitsOnLine[at] ?? 0) > 0);
   const fed = new Set(compiled.partitions.map(({ id }) => id));
   const isDark = ({ partitionId, lines }: Design['circuits'][number]): boolean =>
     fed.has(partitionId ?? '') && lines?.some((line) => !lit.includes(line)) === true;

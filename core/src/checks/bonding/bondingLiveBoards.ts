@@ -47,34 +47,39 @@ export const bondingLiveBoards: Check<'bonding.live-boards'> = checkOf({
     unknown: '{{subject}}: whether it is live is not known yet. Missing: {{missing}}.',
   },
   run: (context) =>
-    onNetwork(bondingLiveBoards.id, context, ({ network, facts }) =>
-      context.installation.partitions
-        .filter(
-          (one) =>
-            isMeant(one, context.mode, context.installation) && !makesNothing(context.installation, one),
-        )
-        .map((partition) => {
-          const id = boardPartId(partition.id);
-          const isLive = facts.live.some(({ partId }) => partId === id);
-          return judge(bondingLiveBoards.id, context, {
-            subject: { kind: 'part', id, label: partition.name, about: refsOf(network, [id]) },
-            value: isLive ? 1 : 0,
-            limit: 1,
-            unit: '',
-            bound: 'at-least',
-            graded: false,
-            missing: isLive ? [] : network.gaps,
-            working: () => ({
-              ...NO_WORKING,
-              source:
-                'From each source that runs in this mode every closed contact is followed to the board.',
-              notes: [
-                isLive
-                  ? `The way: ${pathWords(network, pathToBoard(network, context.mode, id))}.`
-                  : 'Nothing reaches it.',
-              ],
-            }),
-          });
-        }),
+    onNetwork(
+      bondingLiveBoards.id,
+      context,
+      ({ network, facts }) =>
+        context.installation.partitions
+          .filter(
+            (one) =>
+              isMeant(one, context.mode, context.installation) && !makesNothing(context.installation, one),
+          )
+          .map((partition) => {
+            const id = boardPartId(partition.id);
+            const isLive = facts.live.some(({ partId }) => partId === id);
+            return judge(bondingLiveBoards.id, context, {
+              subject: { kind: 'part', id, label: partition.name, about: refsOf(network, [id]) },
+              value: isLive ? 1 : 0,
+              limit: 1,
+              unit: '',
+              bound: 'at-least',
+              graded: false,
+              missing: isLive ? [] : network.gaps,
+              working: () => ({
+                ...NO_WORKING,
+                source:
+                  'From each source that runs in this mode every closed contact is followed to the board.',
+                notes: [
+                  isLive
+                    ? `The way: ${pathWords(network, pathToBoard(network, context.mode, id))}.`
+                    : 'Nothing reaches it.',
+                ],
+              }),
+            });
+          }),
+      // From its inverters or from the generator: either way it is live.
+      false,
     ),
 });

@@ -6,6 +6,17 @@ import { bondingNeutralEarth } from './bondingNeutralEarth.ts';
 
 checkTable(bondingNeutralEarth, [
   {
+    name: 'a generator that does not say which set it feeds: its mode is not known to hold',
+    edit: (d) => {
+      bonded(d);
+      withSet(d);
+      Reflect.deleteProperty(d.generators[0] ?? {}, 'stackId');
+    },
+    mode: 'generator-port',
+    state: 'unknown',
+    missing: 'generators/g1/stackId',
+  },
+  {
     name: 'island: one relay, four-pole inverter',
     edit: bonded,
     mode: 'island',

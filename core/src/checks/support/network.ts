@@ -2,6 +2,7 @@ import type { Installation } from '../../installation/installation.ts';
 import type { Network, Part } from '../../installation/network.ts';
 import { type ModeFacts, walkOf } from '../../modes/walk.ts';
 import { uniquePaths } from '../../values/known.ts';
+import type { Path } from '../../values/problem.ts';
 import { remember } from '../../values/remember.ts';
 import { type CheckContext, unknownFinding } from '../check.ts';
 import type { Finding, Found, Ref, Subject } from '../finding.ts';
@@ -53,11 +54,19 @@ export const WHOLE: Subject = { kind: 'design', id: 'network', label: 'The insta
 const isWorthWalking = ({ stacks, generators }: Installation): boolean =>
   stacks.length > 0 || generators.length > 0;
 
+/** Generators that run in a mode without saying which set they feed: what holds then hangs on it. */
+const unsaidIn = ({ generators }: Installation, { kind }: CheckContext['mode']): Path[] =>
+  generators.flatMap(({ generator: { id, connection, stackId } }) =>
+    connection === kind && stackId === undefined ? [['generators', id, 'stackId']] : [],
+  );
+
 /** Runs a measurement on the network as a mode has it; one `unknown` while the network is not known. */
 export function onNetwork<Key extends string = never>(
   check: string,
   context: CheckContext,
   measure: (one: NetworkCase) => readonly Found<Key>[],
+  /** False for what holds whichever set a generator feeds. */
+  hangsOnFeed = true,
 ): Found<Key>[] {
   const { installation, mode } = context;
   if (!isWorthWalking(installation)) return [];
@@ -67,7 +76,7 @@ export function onNetwork<Key extends string = never>(
     return [unknownFinding(check, context, WHOLE, '', network.known ? [] : network.missing)];
   const facts = walk.value.get(mode.id);
   if (facts === undefined) return [];
-  const { gaps } = network.value;
+  const gaps = [...network.value.gaps, ...(hangsOnFeed ? unsaidIn(installation, mode) : [])];
   const findings = measure({ network: network.value, facts });
   // A piece that could not be laid may hold what was not met: what holds without it is not known to hold.
   return gaps.length === 0
