@@ -1,13 +1,15 @@
-// `node scripts/benchSaving.mjs`: saves a second on jobs of 600 and 6,000 circuits, beside a bare echo and an echo with one
-// durable insert, in alternating windows of one run. Everything listens on loopback and is stopped at the end.
+// `node scripts/benchSaving.mjs`: saves a second on jobs of 600 and 6,000 circuits, beside a bare echo, an echo with one durable insert
+// and an echo whose inserts wait for each other, in alternating windows of one run. The echo has a process of its own, as the server
+// has, and the caller costs as little as can be: what it spends is taken from both. All listens on loopback and is stopped at the end.
 import { randomUUID } from 'node:crypto';
 import { Agent, request } from 'node:http';
+import { connect } from 'node:net';
 import { join } from 'node:path';
 import { rmSync } from 'node:fs';
 import { ensureBuilt } from './lib/build.mjs';
 import { checkNode, ensurePackages } from './lib/packages.mjs';
 import { anyFreePort } from './lib/ports.mjs';
-import { root } from './lib/run.mjs';
+import { root, startListening, stopChild } from './lib/run.mjs';
 import { runMain } from './lib/sentence.mjs';
 import { designOf } from './lib/benchDesigns.mjs';
 
@@ -45,6 +47,47 @@ function send(agent, address, method, path, body, headers = {}) {
   });
 }
 
+/** One kept connection that asks one thing at a time and reads no more of an answer than it must. */
+class Lane {
+  constructor(address) {
+    const { hostname, port } = new URL(address);
+    this.socket = connect(Number(port), hostname);
+    this.socket.setNoDelay(true);
+    this.socket.setEncoding('latin1');
+    this.got = '';
+    this.socket.on('data', (piece) => this.take(piece));
+    this.socket.on('error', (error) => this.waiting?.failed(error));
+    this.socket.on('close', () => this.waiting?.failed(new Error('The connection was closed.')));
+  }
+
+  take(piece) {
+    this.got += piece;
+    const end = this.got.indexOf('\r\n\r\n') + 4;
+    const length = Number(/content-length: (\d+)/i.exec(this.got)?.[1]);
+    if (end < 4 || this.got.length < end + length) return;
+    const answer = { status: Number(this.got.slice(9, 12)), body: this.got.slice(end, end + length) };
+    this.got = '';
+    const { done } = this.waiting;
+    this.waiting = undefined;
+    done(answer);
+  }
+
+  post(path, body, headers = '') {
+    const text = JSON.stringify(body);
+    return new Promise((done, failed) => {
+      this.waiting = { done, failed };
+      this.socket.write(
+        `POST ${path} HTTP/1.1\r\nhost: bench\r\n${headers}content-type: application/json\r\ncontent-length: ${text.length}\r\n\r\n${text}`,
+      );
+    });
+  }
+
+  end() {
+    this.waiting = undefined;
+    this.socket.destroy();
+  }
+}
+
 /** How many answers come in a window over some connections, and how long each took. */
 async function window(connections, ask) {
   const until = performance.now() + WINDOW_MS;
@@ -62,39 +105,8 @@ async function window(connections, ask) {
   return { perSecond: (times.length * 1000) / (performance.now() - from), times };
 }
 
-/** A server that answers what it is sent, and another path that writes it down durably first. */
-async function startEcho(databaseUrl) {
-  const { default: fastify } = await import('fastify');
-  const { createPool } = await import('mariadb');
-  const url = new URL(databaseUrl);
-  const pool = createPool({
-    host: url.hostname,
-    port: Number(url.port),
-    user: url.username,
-    password: decodeURIComponent(url.password),
-    database: url.pathname.slice(1),
-    connectionLimit: CONNECTIONS,
-  });
-  await pool.query('CREATE TABLE IF NOT EXISTS bench_echo (id INT AUTO_INCREMENT PRIMARY KEY, body TEXT)');
-  const app = fastify();
-  app.post('/echo', (asked) => asked.body);
-  app.post('/durable', async (asked) => {
-    await pool.query('INSERT INTO bench_echo (body) VALUES (?)', [JSON.stringify(asked.body)]);
-    return asked.body;
-  });
-  const address = await app.listen({ port: await anyFreePort(), host: '127.0.0.1' });
-  return {
-    address,
-    stop: async () => {
-      await app.close();
-      await pool.query('DROP TABLE bench_echo');
-      await pool.end();
-    },
-  };
-}
-
-/** About 1 kB: the note of one circuit. */
-const noteOf = (lane, count) => `${lane}-${count} `.padEnd(900, 'x');
+/** About half a kB: the note of one circuit, which an edit says twice: what was there, and what comes. */
+const noteOf = (lane, count) => `${lane}-${count} `.padEnd(450, 'x');
 
 await runMain(async () => {
   checkNode();
@@ -106,7 +118,15 @@ await runMain(async () => {
   rmSync(folder, { recursive: true, force: true });
   const database = await startDatabase(folder);
   const server = await startServer({ port: await anyFreePort(), databaseUrl: database.url });
-  const echo = await startEcho(database.url);
+  const echoPort = await anyFreePort();
+  const echo = await startListening(
+    join(root, 'scripts', 'bench', 'echo.mjs'),
+    { PORT: String(echoPort), DATABASE_URL: database.url },
+    'The echo',
+  );
+  const lanesTo = (address) => Array.from({ length: CONNECTIONS }, () => new Lane(address));
+  const toEcho = lanesTo(`http://127.0.0.1:${echoPort}`);
+  const toServer = lanesTo(server.address);
   const agent = new Agent({ keepAlive: true, maxSockets: CONNECTIONS * 2 });
   try {
     const demo = JSON.parse((await send(agent, server.address, 'GET', '/api/session/demo')).body);
@@ -119,6 +139,7 @@ await runMain(async () => {
       if (made.status !== 201) throw new Error(`The job was not made: ${made.body.slice(0, 300)}`);
       jobs.push({ circuits, id: JSON.parse(made.body).id, revisions: 1, notes: new Map() });
     }
+    const session = `cookie: ${cookie.cookie}\r\n`;
     const save = async (job, lane) => {
       // Each lane edits circuits of its own, as people on different boards do.
       const circuit = `c${lane + CONNECTIONS * (job.revisions % 70)}`;
@@ -133,16 +154,18 @@ await runMain(async () => {
         },
       ];
       const batch = { baseRevision: job.revisions, editId: randomUUID(), patches };
-      const answer = await send(agent, server.address, 'POST', `/api/jobs/${job.id}/edits`, batch, cookie);
+      const answer = await toServer[lane].post(`/api/jobs/${job.id}/edits`, batch, session);
       if (answer.status !== 200)
         throw new Error(`A save was answered ${answer.status}: ${answer.body.slice(0, 300)}`);
       job.notes.set(circuit, after);
       job.revisions = Math.max(job.revisions, JSON.parse(answer.body).revision);
     };
-    const body = { editId: randomUUID(), note: noteOf(0, 0) };
+    const body = { note: 'x'.repeat(900) };
     const kinds = [
-      ['echo', (lane) => send(agent, echo.address, 'POST', '/echo', { ...body, lane })],
-      ['durable', (lane) => send(agent, echo.address, 'POST', '/durable', { ...body, lane })],
+      ...['echo', 'durable', 'together'].map((kind) => [
+        kind,
+        (lane) => toEcho[lane].post(`/${kind}`, { ...body, editId: randomUUID(), lane }),
+      ]),
       ...jobs.map((job) => [`save ${job.circuits}`, (lane) => save(job, lane)]),
     ];
     const seen = new Map(kinds.map(([name]) => [name, []]));
@@ -152,7 +175,7 @@ await runMain(async () => {
     for (const [name] of kinds) {
       const times = seen.get(name).flatMap(({ times: some }) => some);
       console.log(
-        `${name.padEnd(10)} ${rate(name).toFixed(0).padStart(6)} a second, p95 ${p95(times).toFixed(1)} ms; ${(rate(name) / rate('echo')).toFixed(3)} × echo, ${(rate(name) / rate('durable')).toFixed(3)} × durable echo`,
+        `${name.padEnd(10)} ${rate(name).toFixed(0).padStart(6)} a second, p95 ${p95(times).toFixed(1)} ms; ${(rate(name) / rate('echo')).toFixed(3)} × echo, ${(rate(name) / rate('together')).toFixed(3)} × echo that writes together`,
       );
     }
     for (const job of jobs) {
@@ -163,7 +186,8 @@ await runMain(async () => {
     }
   } finally {
     agent.destroy();
-    await echo.stop();
+    for (const lane of [...toEcho, ...toServer]) lane.end();
+    await stopChild(echo.child);
     await server.stop();
     await database.stop();
     rmSync(folder, { recursive: true, force: true });

@@ -4,7 +4,6 @@ import rateLimit from '@fastify/rate-limit';
 import swagger from '@fastify/swagger';
 import Fastify, { type FastifyInstance, LogController } from 'fastify';
 import { jsonSchemaTransform, serializerCompiler, validatorCompiler } from 'fastify-type-provider-zod';
-import helmet from 'helmet';
 import type { Database } from './database.ts';
 import { handleError } from './errorHandler.ts';
 import { RefusalError } from './errors.ts';
@@ -30,6 +29,7 @@ import { askingId, sessionGuard } from './routes/sessionGuard.ts';
 import { signInRoutes } from './routes/signIn.ts';
 import { typeRoutes } from './routes/types.ts';
 import { variantRoutes } from './routes/variants.ts';
+import { protectingHeaders } from './protectingHeaders.ts';
 import { Pool } from './work/pool.ts';
 import { accounts } from './services/accounts.ts';
 import { audit } from './services/audit.ts';
@@ -70,20 +70,6 @@ export interface AppOptions {
 /** Largest request body, but for whole documents. */
 const BODY_LIMIT = 4 * 1024 * 1024;
 
-const CONTENT_SECURITY = {
-  useDefaults: false,
-  directives: {
-    defaultSrc: ["'self'"],
-    baseUri: ["'none'"],
-    formAction: ["'self'"],
-    frameAncestors: ["'none'"],
-    imgSrc: ["'self'", 'data:', 'blob:'],
-    objectSrc: ["'none'"],
-    // Overlays of the interface place themselves with style attributes.
-    styleSrc: ["'self'", "'unsafe-inline'"],
-  },
-};
-
 /** Builds the server without listening. Every feature is a plugin of its own. */
 export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   const app = Fastify({
@@ -101,11 +87,11 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     throw new RefusalError('NOT_FOUND');
   });
 
-  // Made once: the headers of every answer are the same.
-  const protect = helmet({ contentSecurityPolicy: CONTENT_SECURITY, hsts: options.secureCookie });
-  app.addHook('onRequest', (request, reply, done) =>
-    protect(request.raw, reply.raw, (error?: unknown) => done(error instanceof Error ? error : undefined)),
-  );
+  const protecting = await protectingHeaders(options.secureCookie);
+  app.addHook('onRequest', (_request, reply, done) => {
+    for (const [name, value] of protecting) reply.raw.setHeader(name, value);
+    done();
+  });
   // Answers are packed as they go; pages were packed when they were built.
   await app.register(compress, { encodings: ['br', 'gzip'], threshold: 1024 });
   await app.register(cookie);

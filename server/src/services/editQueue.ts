@@ -17,6 +17,7 @@ import { canEdit, type Person } from './accounts.ts';
 import { EDITS } from '../stored/kinds.ts';
 import { lay } from './lay.ts';
 import type { OpenDocument, OpenDocuments } from './openDocuments.ts';
+import { momentOf, runPrepared } from './prepared.ts';
 import { isTaken } from './taken.ts';
 
 /** Batches of one job that are written together at most. */
@@ -184,7 +185,8 @@ export class EditQueue {
   private since(jobId: number, after: number, upTo: number): readonly NewEdit[] | undefined {
     const known = this.recent.get(jobId);
     if (known === undefined || known.upTo !== upTo || known.after > after) return undefined;
-    return known.rows.filter(({ revision }) => revision > after);
+    // They lie without a gap.
+    return known.rows.slice(after - known.after);
   }
 
   private async commit(jobId: number, together: readonly Pending[]): Promise<Worked> {
@@ -329,20 +331,17 @@ export class EditQueue {
   }
 
   private async insert(jobId: number, rows: readonly NewEdit[], transaction?: Transaction): Promise<void> {
-    await this.options.database.sequelize.query(
-      `INSERT INTO edits (job_id, edit_id, revision, patches, author, at) VALUES ${rows.map((_, n) => `($${6 * n + 1}, $${6 * n + 2}, $${6 * n + 3}, $${6 * n + 4}, $${6 * n + 5}, $${6 * n + 6})`).join(', ')}`,
-      {
-        type: QueryTypes.INSERT,
-        bind: rows.flatMap(({ editId, revision, patches, author, at }) => [
-          jobId,
-          editId,
-          revision,
-          patches,
-          author,
-          at,
-        ]),
-        ...(transaction === undefined ? {} : { transaction }),
-      },
-    );
+    const { sequelize } = this.options.database;
+    const sql = `INSERT INTO edits (job_id, edit_id, revision, patches, author, at) VALUES ${rows.map(() => '(?, ?, ?, ?, ?, ?)').join(', ')}`;
+    const values = rows.flatMap(({ editId, revision, patches, author, at }) => [
+      jobId,
+      editId,
+      revision,
+      patches,
+      author,
+      momentOf(at),
+    ]);
+    if (transaction === undefined) await runPrepared(sequelize, sql, values);
+    else await sequelize.query(sql, { type: QueryTypes.INSERT, replacements: values, transaction });
   }
 }
