@@ -1,19 +1,18 @@
-import { type Analysis, analyse } from '../../checks/analyse.ts';
+import type { Analysis } from '../../checks/analyse.ts';
 import { acceptanceOf } from '../../checks/accepted.ts';
-import { type Cause, analysisCauses, inSameCause } from '../../checks/causes.ts';
+import { type Cause, inSameCause } from '../../checks/causes.ts';
 import { compareFindings, type State } from '../../checks/finding.ts';
 import { checkById, type RegisteredFinding } from '../../checks/registry.ts';
-import { findingsOf, limitModes } from '../../checks/runChecks.ts';
+import { findingsOf } from '../../checks/runChecks.ts';
 import { sentenceOf } from '../../checks/sentence.ts';
 import type { EquipmentType } from '../../catalogue/schema.ts';
 import { diff, type Edit } from '../../design/edits.ts';
-import { rereadDesign } from '../../design/read.ts';
 import type { Design } from '../../design/schema.ts';
-import { compile } from '../../installation/compile.ts';
 import { compileWall } from '../../installation/place/wall.ts';
 import { statedOf } from '../../installation/stated.ts';
 import { candidatesFor } from './candidates.ts';
 import type { Candidate, Trouble } from './candidate.ts';
+import { contextsOf, countsOf, type Tried, triedOf } from './tried.ts';
 
 /** What a mend comes to. */
 export interface MendEffect {
@@ -52,17 +51,17 @@ const onlyPlaceDiffers = (a: Design, b: Design): boolean =>
 /** The worst that is left of a cause in a changed design: only its own checks are run, in its own modes. */
 function leftOf(
   { cause, analysis, catalogue, design: before }: Trouble,
-  design: Design,
+  { design, contexts }: Tried,
 ): RegisteredFinding | undefined {
   const checks = [...new Set(cause.findings.map(({ check }) => check))];
   const isOfWall = checks.every((check) => WALL_CHECKS.has(check));
-  const installation =
+  const asked =
     isOfWall && onlyPlaceDiffers(before, design)
-      ? { ...analysis.installation, place: design.place, wall: compileWall(design, catalogue) }
-      : compile(design, catalogue);
-  const left = limitModes(installation)
-    .filter(({ id }) => cause.modes.includes(id))
-    .flatMap((mode) => checks.flatMap((check) => findingsOf(checkById(check), { installation, mode })))
+      ? contextsOf({ ...analysis.installation, place: design.place, wall: compileWall(design, catalogue) })
+      : contexts();
+  const left = asked
+    .filter(({ mode }) => cause.modes.includes(mode.id))
+    .flatMap((context) => checks.flatMap((check) => findingsOf(checkById(check), context)))
     .filter((finding) => finding.state !== 'within' && inSameCause(cause, finding));
   return left.sort(compareFindings)[0];
 }
@@ -70,12 +69,19 @@ function leftOf(
 const isBetter = (cause: Cause, left: RegisteredFinding | undefined): boolean =>
   left === undefined || RANK[left.state] < RANK[cause.state];
 
+/** A step of a candidate, tried. */
+interface Step {
+  readonly tried: Tried;
+  readonly step: number;
+}
+
 /** The smallest step of a candidate that clears the cause. */
-function clearing(trouble: Trouble, candidate: Candidate): { design: Design; step: number } | undefined {
-  const made = (step: number): { design: Design; step: number } | undefined => {
+function clearing(trouble: Trouble, candidate: Candidate): Step | undefined {
+  const made = (step: number): Step | undefined => {
     const next = candidate.make(trouble.design, step);
     if (next === undefined || next === trouble.design) return undefined;
-    return isBetter(trouble.cause, leftOf(trouble, next)) ? { design: next, step } : undefined;
+    const tried = triedOf(trouble.analysis, next, trouble.catalogue);
+    return isBetter(trouble.cause, leftOf(trouble, tried)) ? { tried, step } : undefined;
   };
   if (candidate.isRising === true) {
     let found = made(candidate.most);
@@ -95,19 +101,12 @@ function clearing(trouble: Trouble, candidate: Candidate): { design: Design; ste
   return undefined;
 }
 
-const count = (analysis: Analysis, state: Cause['state']): number =>
-  analysisCauses(analysis).filter(
-    (cause) => cause.state === state && !cause.accepted && cause.follows === undefined,
-  ).length;
-
-function effectOf(trouble: Trouble, design: Design): MendEffect | undefined {
-  const { catalogue } = trouble;
-  const read = rereadDesign(trouble.design, design, catalogue);
-  if (!read.ok) return undefined;
-  const after = analyse(read.value, catalogue);
-  const { cause } = trouble;
+function effectOf({ cause }: Trouble, { after: worked }: Tried): MendEffect | undefined {
+  const after = worked();
+  if (after === undefined) return undefined;
+  const { analysis, counts } = after;
   const checks = new Set<string>(cause.findings.map(({ check }) => check));
-  const [left] = after.findings
+  const [left] = analysis.findings
     .filter(
       (finding) =>
         checks.has(finding.check) &&
@@ -119,33 +118,32 @@ function effectOf(trouble: Trouble, design: Design): MendEffect | undefined {
   return {
     state: left?.state ?? 'within',
     message:
-      left === undefined ? 'Within the limits entered.' : sentenceOf(statedOf(after.installation), left),
-    over: count(after, 'over'),
-    unknown: count(after, 'unknown'),
-    tight: count(after, 'tight'),
+      left === undefined ? 'Within the limits entered.' : sentenceOf(statedOf(analysis.installation), left),
+    ...counts,
   };
 }
 
-interface Tried {
-  readonly design: Design;
-  readonly step: number;
+interface Helping extends Step {
   readonly after: MendEffect;
 }
 
 /** The smallest step of a candidate that clears the cause and leaves no more causes over than may be left. */
-function helping(trouble: Trouble, candidate: Candidate, most: number): Tried | undefined {
-  const judged = (design: Design | undefined, step: number): Tried | undefined => {
-    const after = design === undefined ? undefined : effectOf(trouble, design);
-    return design === undefined || after === undefined || after.over > most
-      ? undefined
-      : { design, step, after };
+function helping(trouble: Trouble, candidate: Candidate, most: number): Helping | undefined {
+  const judged = ({ tried, step }: Step): Helping | undefined => {
+    const after = effectOf(trouble, tried);
+    return after === undefined || after.over > most ? undefined : { tried, step, after };
   };
   const found = clearing(trouble, candidate);
   if (found === undefined) return undefined;
-  const first = judged(found.design, found.step);
+  const first = judged(found);
   if (first !== undefined || candidate.goesOn !== true) return first;
   // What just clears it may leave what followed from it: of more of the same, the least that clears that as well.
-  const at = (step: number): Tried | undefined => judged(candidate.make(trouble.design, step), step);
+  const at = (step: number): Helping | undefined => {
+    const design = candidate.make(trouble.design, step);
+    return design === undefined
+      ? undefined
+      : judged({ tried: triedOf(trouble.analysis, design, trouble.catalogue), step });
+  };
   let best = candidate.most > found.step ? at(candidate.most) : undefined;
   for (let low = found.step; best !== undefined && best.step - low > 1;) {
     const middle = Math.floor((low + best.step) / 2);
@@ -188,17 +186,17 @@ export function mendsOf(
 ): readonly Mend[] {
   if (cause.state === 'unknown' || acceptanceOf(analysis.installation, cause.worst) !== undefined) return [];
   const trouble = troubleOf(cause, analysis, catalogue);
-  const before = count(analysis, 'over');
+  const before = countsOf(analysis).over;
   const mends: Mend[] = [];
   for (const candidate of candidatesFor(trouble)) {
     if (mends.length >= KEPT[cause.state]) break;
-    const tried = helping(trouble, candidate, before - (cause.state === 'over' ? 1 : 0));
-    if (tried === undefined) continue;
+    const helps = helping(trouble, candidate, before - (cause.state === 'over' ? 1 : 0));
+    if (helps === undefined) continue;
     mends.push({
       id: candidate.id,
-      title: candidate.title(tried.step),
-      edits: diff(analysis.design, tried.design),
-      after: tried.after,
+      title: candidate.title(helps.step),
+      edits: diff(analysis.design, helps.tried.design),
+      after: helps.after,
     });
   }
   // What changes least comes first; of those what leaves least.
