@@ -4,6 +4,7 @@ import { analyse } from '../../checks/analyse.ts';
 import { analysisCauses } from '../../checks/causes.ts';
 import type { Design } from '../../design/schema.ts';
 import { baseDesign, heater } from '../../testkit/designs.ts';
+import { analysisOf } from '../../testkit/mended.ts';
 import { mendsOf } from './mendsOf.ts';
 import { countsOf, triedOf } from './tried.ts';
 
@@ -28,7 +29,7 @@ it('what causes try of one design is the same whoever asked first, and alone', (
   expect(causes.length).toBeGreaterThan(3);
   const forwards = causes.map((cause) => mendsOf(cause, together, SAMPLE_TYPES));
   expect(forwards.filter(({ length }) => length > 0).length).toBeGreaterThan(2);
-  const other = analyse(structuredClone(design), SAMPLE_TYPES);
+  const other = analysisOf(design);
   const backwards = analysisCauses(other)
     .filter(({ state }) => state === 'over')
     .reverse()
@@ -36,7 +37,7 @@ it('what causes try of one design is the same whoever asked first, and alone', (
     .reverse();
   expect(backwards).toEqual(forwards);
   const alone = causes.map(({ id }) => {
-    const analysis = analyse(structuredClone(design), SAMPLE_TYPES);
+    const analysis = analysisOf(design);
     const cause = analysisCauses(analysis).find((one) => one.id === id);
     return cause === undefined ? [] : mendsOf(cause, analysis, SAMPLE_TYPES);
   });
@@ -64,5 +65,5 @@ it('equal changes are worked out once, and changes that differ in one figure, on
   expect(tried(onto(1, 'b'), [...SAMPLE_TYPES])).not.toBe(tried(onto(1, 'b')));
   // What it comes to is what a whole analysis of it says.
   const fewer = { ...design, circuits: design.circuits.slice(0, 1) };
-  expect(tried(fewer).after()?.counts).toEqual(countsOf(analyse(structuredClone(fewer), SAMPLE_TYPES)));
+  expect(tried(fewer).after()?.counts).toEqual(countsOf(analysisOf(fewer)));
 });
