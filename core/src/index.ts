@@ -224,10 +224,11 @@ export {
   summariseIntervals,
 } from './formats/intervals.ts';
 export { guessHeadingRow, guessMapping, LOAD_FIELDS, type LoadField } from './formats/loadFields.ts';
+export type { LoadChange } from './formats/importing.ts';
+export { readLines } from './formats/lineNames.ts';
 export {
   importLoadRows,
   mappingWarnings,
-  type LoadChange,
   type LoadImport,
   type LoadMapping,
   loadRows,

@@ -197,9 +197,9 @@ describe('a sheet of loads', () => {
       ['Kitchen', '1', 'Kettle', '1', '2.000', '1', 'steady', 'could', ''],
       ['', '', 'Fridge', '2', '150', '0,7', 'Compressor', 'must', 'joins the row above'],
       ['Heat', 'L1', 'Heater i1', '1', '2000', '1', '', '', 'changes what is there'],
-      ['Heat', 'L1', 'Heater i1', '', '', '', '', '', 'says nothing new'],
+      ['Heat', 'L1', '', '', '', '', '', '', 'says nothing new'],
       ['Pump', 'L4', 'Pump', '1', '100', '1', '', '', ''],
-      ['Pump', 'L1', 'Pump', 'two', '100', '1', '', '', ''],
+      ['Pump', 'L1', 'Pump', 'two', '100', '1', '', '', 'another of the same name'],
       ['Pump', 'L1', 'Pump', '1', '100', '1.4', '', '', ''],
       ['Pump', 'L1', 'Pump', '1', '100', '1', 'rocket', '', ''],
       ['', '', '', '', '', '', '', '', ''],
@@ -211,18 +211,23 @@ describe('a sheet of loads', () => {
       [4, 'changed'],
       [5, 'same'],
       [6, 'new circuit'],
-      [7, 'changed'],
-      [8, 'same'],
-      [9, 'same'],
+      [7, 'new item'],
+      [8, 'new item'],
+      [9, 'new item'],
     ]);
     expect(found.bad).toEqual([]);
     expect(found.left.map((one) => one.row)).toEqual([6, 7, 8, 9]);
     expect(found.left[2]?.reason).toBe('Power factor: 1.4 is outside what is possible');
-    // What could be read of those rows is there: line from the second, power factor from the fourth.
-    expect(found.design.circuits.find((one) => one.name === 'Pump')).toMatchObject({
-      lines: ['L1'],
-      items: [{ quantity: 1, runningW: 100, powerFactor: 1, demandFactor: 1 }],
-    });
+    // Four pumps of one name are four pumps, each with what could be read of its row.
+    const pumps = found.design.circuits.find((one) => one.name === 'Pump');
+    expect(pumps?.lines).toEqual(['L1']);
+    expect(pumps?.items.map((one) => [one.quantity, one.runningW, one.powerFactor])).toEqual([
+      [1, 100, 1],
+      [undefined, 100, 1],
+      [1, 100, undefined],
+      [1, 100, 1],
+    ]);
+    expect(found.changes[2]?.details).toBe('Running W: 2300 to 2000');
     // A row that is new has no figure in the place of one that could not be read.
     const only = importLoadRows(design, [['Fan', 'L1', 'Fan', 'two', '100', '1', '', '', '']], mapping);
     expect(only.design.circuits.find((one) => one.name === 'Fan')?.items[0]).not.toHaveProperty('quantity');

@@ -1,7 +1,6 @@
 import type { z } from 'zod';
 import { type Circuit, importance, type Item, itemSchema, startClass } from '../design/schema.ts';
 import { CODE_LETTERS } from '../codes/codeLetters.ts';
-import type { Line } from '../values/quantities.ts';
 import { readFigure } from '../words/figure.ts';
 import { importanceWord, isEnergy, powerScale, startWord } from './loadWords.ts';
 
@@ -145,25 +144,6 @@ export function guessHeadingRow(rows: readonly (readonly string[])[]): number {
     if (found > best.found) best = { row, found };
   });
   return best.row;
-}
-
-export type ReadCell<T> =
-  { readonly ok: true; readonly value: T | undefined } | { readonly ok: false; readonly reason: string };
-const taken = <T>(value: T | undefined): ReadCell<T> => ({ ok: true, value });
-
-/** "L1", "l1+l2", "1", "L1 L2 L3", "3ph" as lines of a supply. */
-export function readLines(text: string, has: readonly Line[]): ReadCell<Line[]> {
-  const wanted = text.trim().toUpperCase();
-  if (wanted === '') return taken<Line[]>(undefined);
-  if (/^(3PH|3-PHASE|THREE-PHASE|3P)$/.test(wanted) && has.length === 3) return taken([...has]);
-  const names = wanted.split(/[\s+,/&-]+/).map((part) => (/^\d$/.test(part) ? `L${part}` : part));
-  const lines = has.filter((line) => names.includes(line));
-  return lines.length === names.length
-    ? taken(lines)
-    : {
-        ok: false,
-        reason: `"${text.trim()}" names a line that this supply does not have (${has.join(', ')})`,
-      };
 }
 
 const NUMBERS = new Set<LoadField>([

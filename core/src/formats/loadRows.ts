@@ -3,28 +3,16 @@ import { withoutTouched } from '../design/firstValues.ts';
 import { withItemDefaults } from '../design/itemDefaults.ts';
 import { SUPPLY_LINES } from '../design/references.ts';
 import { boardCalled } from '../design/boards.ts';
-import type { Circuit, Design, Item, Partition } from '../design/schema.ts';
+import type { Circuit, Design, Item } from '../design/schema.ts';
+import { type CircuitCells, freeId, Importing, type LoadChange } from './importing.ts';
+import { countsPhases, type LineLetters, lettersOf, readLines } from './lineNames.ts';
+import type { ReadCell } from './readCell.ts';
 import { readFigure } from '../words/figure.ts';
 import type { BadRow } from './intervals.ts';
 import { isEnergy, powerScale } from './loadWords.ts';
-import {
-  type ItemCells,
-  LOAD_FIELDS,
-  type LoadField,
-  readItemCells,
-  readLines,
-  showField,
-} from './loadFields.ts';
+import { LOAD_FIELDS, type LoadField, readItemCells, showField } from './loadFields.ts';
 
 export type LoadMapping = Partial<Record<LoadField, number>>;
-
-/** One thing that an import would do. */
-export interface LoadChange {
-  readonly row: number;
-  readonly kind: 'new circuit' | 'new item' | 'changed' | 'same';
-  readonly label: string;
-  readonly details: string;
-}
 
 export interface LoadImport {
   readonly design: Design;
@@ -52,33 +40,46 @@ export function loadRows(design: Design): string[][] {
   ];
 }
 
-function freeId(prefix: string, taken: Set<string>): string {
-  let number = taken.size + 1;
-  while (taken.has(`${prefix}${number}`)) number += 1;
-  taken.add(`${prefix}${number}`);
-  return `${prefix}${number}`;
+/** The lines that a sheet speaks of, read with what its whole column of lines says. */
+interface LineColumn {
+  readonly has: readonly Line[];
+  readonly letters: LineLetters;
+  readonly counts: boolean;
 }
 
-interface CircuitCells {
-  readonly lines?: Line[];
-  /** The only line there is, where the cell says nothing: nobody has to say it. A cell that cannot be read says something. */
-  readonly onlyLine?: readonly Line[];
-  readonly partition?: Partition;
-  readonly startDelayS?: number;
+function lineColumn(
+  design: Design,
+  rows: readonly (readonly string[])[],
+  heading: readonly string[],
+  at: number | undefined,
+): LineColumn {
+  const has = SUPPLY_LINES[design.site.supply ?? 'three-phase'];
+  const cells = at === undefined ? [] : rows.map((row) => row[at] ?? '');
+  return {
+    has,
+    letters: lettersOf(cells, has),
+    counts: at !== undefined && countsPhases(heading[at] ?? '', cells),
+  };
+}
+
+/** What a cell of lines says. A column that counts phases says which lines only where it says all. */
+function linesIn(text: string, { has, letters, counts }: LineColumn): ReadCell<Line[]> {
+  if (!counts || has.length < 3) return readLines(text, has, letters);
+  return { ok: true, value: text.trim() === '3' ? [...has] : undefined };
 }
 
 /** What a row says about its circuit, and what of it could not be read. */
 function readCircuitCells(
   design: Design,
   cellOf: (field: LoadField) => string,
-  ids: Set<string>,
+  ids: ReadonlySet<string>,
+  column: LineColumn,
 ): { readonly cells: CircuitCells; readonly left: readonly string[] } {
-  const has = SUPPLY_LINES[design.site.supply ?? 'three-phase'];
   const left: string[] = [];
-  const lines = readLines(cellOf('lines'), has);
+  const lines = linesIn(cellOf('lines'), column);
   if (!lines.ok) left.push(`Lines: ${lines.reason}`);
   const wanted = cellOf('partition').trim();
-  const partition = wanted === '' ? undefined : boardCalled(design, wanted, () => freeId('p', ids));
+  const partition = wanted === '' ? undefined : boardCalled(design, wanted, () => freeId('p', new Set(ids)));
   if (wanted !== '' && partition === undefined)
     left.push(`Board: there is none called "${wanted.slice(0, 40)}"`);
   const delayText = cellOf('startDelayS').trim();
@@ -90,103 +91,16 @@ function readCircuitCells(
     left,
     cells: {
       ...(!lines.ok || lines.value === undefined ? {} : { lines: lines.value }),
-      ...(lines.ok && design.site.supply === 'single-phase' ? { onlyLine: has } : {}),
+      ...(lines.ok && design.site.supply === 'single-phase' ? { onlyLine: column.has } : {}),
       ...(partition === undefined ? {} : { partition }),
       ...(isDelay ? { startDelayS } : {}),
     },
   };
 }
 
-function changedKeys(before: object, after: object): string[] {
-  const old = new Map<string, unknown>(Object.entries(before));
-  const words = (value: unknown): string => (value === undefined ? 'not known' : JSON.stringify(value));
-  return Object.entries(after).flatMap(([key, value]) =>
-    words(old.get(key)) === words(value) ? [] : [`${key} ${words(old.get(key))} to ${words(value)}`],
-  );
-}
-
-/** The design while rows are being laid over it. */
-class Importing {
-  readonly circuits: Circuit[];
-  partitions: readonly Partition[];
-  readonly changes: LoadChange[] = [];
-  /** Fields of new items that hold something nobody could read. */
-  readonly unread = new Set<string>();
-  private readonly byName: Map<string, number>;
-  private readonly ids: Set<string>;
-
-  constructor(design: Design) {
-    this.circuits = [...design.circuits];
-    this.partitions = design.partitions;
-    this.byName = new Map(design.circuits.map((circuit, index) => [circuit.name.toLowerCase(), index]));
-    this.ids = new Set(design.circuits.map((circuit) => circuit.id));
-  }
-
-  take(
-    row: number,
-    name: string,
-    { partition, onlyLine, ...stated }: CircuitCells,
-    itemName: string,
-    { figures: item, unread }: ItemCells,
-  ): void {
-    const at = this.byName.get(name.toLowerCase());
-    const before = at === undefined ? undefined : this.circuits[at];
-    const cells = { ...stated, ...(partition === undefined ? {} : { partitionId: partition.id }) };
-    if (partition !== undefined && !this.partitions.includes(partition))
-      this.partitions = [...this.partitions, partition];
-    const circuit: Circuit = {
-      ...(before ?? {
-        id: freeId('c', this.ids),
-        name,
-        ...(onlyLine === undefined ? {} : { lines: [...onlyLine] }),
-        items: [],
-      }),
-      ...cells,
-    };
-    const details = before === undefined ? [] : changedKeys(before, cells);
-    const known = circuit.items.find((one) => one.name.toLowerCase() === itemName.toLowerCase());
-    let items = circuit.items;
-    if (itemName !== '') {
-      const next: Item =
-        known === undefined
-          ? {
-              ...(unread.has('quantity') ? {} : { quantity: 1 }),
-              ...item,
-              id: freeId('i', new Set(items.map((one) => one.id))),
-              name: itemName,
-            }
-          : { ...known, ...item };
-      if (known !== undefined) details.push(...changedKeys(known, item));
-      items = known === undefined ? [...items, next] : items.map((one) => (one === known ? next : one));
-    }
-    const taken = items.find((one) => one.name.toLowerCase() === itemName.toLowerCase());
-    if (taken !== undefined)
-      for (const field of unread) this.unread.add(`circuits/${circuit.id}/items/${taken.id}/${field}`);
-    const kind =
-      before === undefined
-        ? 'new circuit'
-        : itemName !== '' && known === undefined
-          ? 'new item'
-          : details.length > 0
-            ? 'changed'
-            : 'same';
-    this.changes.push({
-      row,
-      kind,
-      label: itemName === '' ? name : `${itemName} (${name})`,
-      details: details.join(', '),
-    });
-    const made = { ...circuit, items };
-    if (at === undefined) {
-      this.byName.set(name.toLowerCase(), this.circuits.length);
-      this.circuits.push(made);
-    } else this.circuits[at] = made;
-  }
-}
-
 /**
- * Lays the rows of a sheet over a design: rows of one circuit name join, what has the same name is changed, the rest is
- * added. Nothing is deleted. A row that names something is taken; a cell of it that cannot be read is named and stays not known. Rows
+ * Lays the rows of a sheet over a design: rows of one circuit name join, and in a sheet that names no circuits each row is one. What has
+ * the same name is changed, the rest is added; a thing that the sheet names twice is there twice. Nothing is deleted. A row that names something is taken; a cell of it that cannot be read is named and stays not known. Rows
  * are counted from `firstRow`; `heading` tells the unit of a power column.
  */
 export function importLoadRows(
@@ -201,7 +115,8 @@ export function importLoadRows(
   const left: BadRow[] = [];
   const powerAt = mapping.runningW;
   const scale = powerAt === undefined ? 1 : (powerScale(heading[powerAt] ?? '') ?? 1);
-  let lastCircuit = '';
+  const column = lineColumn(design, rows, heading, mapping.lines);
+  let lastCircuit: string | undefined;
   rows.forEach((cells, index) => {
     const row = firstRow + index;
     const cellOf = (field: LoadField): string => {
@@ -210,22 +125,21 @@ export function importLoadRows(
     };
     if (cells.every((cell) => cell.trim() === '')) return;
     // A sheet often names the circuit once and leaves the cells below it empty.
-    const name = (cellOf('circuit').trim() || lastCircuit).slice(0, 120);
+    if (cellOf('circuit').trim() !== '') lastCircuit = cellOf('circuit').trim().slice(0, 120);
     const itemName = cellOf('item').trim().slice(0, 120);
-    if (name === '' && itemName === '') {
+    if (lastCircuit === undefined && itemName === '') {
       bad.push({ row, reason: 'names neither a circuit nor an item' });
       return;
     }
     const soFar = { ...design, partitions: [...importing.partitions] };
-    const circuit = readCircuitCells(soFar, cellOf, new Set(importing.partitions.map(({ id }) => id)));
+    const ids = new Set(importing.partitions.map(({ id }) => id));
+    const circuit = readCircuitCells(soFar, cellOf, ids, column);
     const item = readItemCells(cellOf, () => scale);
     left.push(...[...circuit.left, ...item.left].map((reason) => ({ row, reason })));
-    lastCircuit = name === '' ? itemName : name;
+    const isOfCircuit = itemName === '' && Object.keys(item.figures).length > 0;
     importing.take(
-      row,
-      lastCircuit,
+      { row, circuit: lastCircuit, item: isOfCircuit ? (lastCircuit ?? '') : itemName },
       circuit.cells,
-      itemName === '' && Object.keys(item.figures).length > 0 ? lastCircuit : itemName,
       item,
     );
   });

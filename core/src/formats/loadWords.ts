@@ -19,10 +19,11 @@ const START_WORDS: readonly (readonly [StartClass, RegExp])[] = [
 ];
 
 const IMPORTANCE_WORDS: readonly (readonly [Importance, RegExp])[] = [
-  ['leave-off', /leave.?off|not needed|\bnever\b|^no$|^off$|^4$/],
-  ['must', /must|critical|essential|vital|high|always|^1$/],
+  ['leave-off', /leave.?off|not needed|\bnever\b|^off$|^4$/],
+  ['must', /must|critical|essential|vital|high|always|^1$|^(yes|y|true|x|✓|✔)$/],
   ['should', /should|important|medium|normal|^2$/],
-  ['could', /could|nice|low|optional|if possible|^3$/],
+  // That something is not critical does not say that it shall be off.
+  ['could', /could|nice|low|optional|if possible|^3$|^(no|n|false|-|–)$/],
 ];
 
 function wordOf<T>(words: readonly (readonly [T, RegExp])[], text: string): T | undefined {

@@ -8,6 +8,7 @@ import {
   type Item,
   importanceSchema,
   type Line,
+  readLines,
   START_CLASS_ROWS,
   startClassSchema,
   SUPPLY_LINES,
@@ -161,12 +162,10 @@ const linesColumn: Column = {
     }));
   },
   show: (row) => (row.kind === 'circuit' ? lineText(row.circuit.lines) : ''),
-  take: (target, text) => {
-    const wanted = text.trim().toUpperCase();
-    const found = LINE_CHOICES.find((lines) => lineText(lines) === wanted);
-    if (found === undefined && wanted !== '')
-      return { ok: false, message: `"${text}" names no line of this supply.` };
-    put(target as Circuit, 'lines', found === undefined ? undefined : [...found]);
+  take: (target, text, { site }) => {
+    const read = readLines(text, SUPPLY_LINES[site.supply ?? 'three-phase']);
+    if (!read.ok) return { ok: false, message: `${read.reason}.` };
+    put(target as Circuit, 'lines', read.value);
     return TAKEN;
   },
 };

@@ -1,4 +1,4 @@
-import { type Circuit, type Design, guessMapping, type Item } from '@bastion/core';
+import { type Circuit, type Design, guessHeadingRow, guessMapping, type Item } from '@bastion/core';
 import { produce } from 'immer';
 import Papa from 'papaparse';
 import { applies, type Column, isTypable, type Row, type Taken } from './columns.ts';
@@ -33,9 +33,10 @@ export function writeBlock(rows: readonly Row[], columns: readonly Column[], ran
 
 /** A block that brings its own headings is laid out by them, not by the place where it is pasted. */
 export function hasHeadings(block: readonly (readonly string[])[]): boolean {
-  const mapping = guessMapping(block[0] ?? []);
+  const at = guessHeadingRow(block);
+  const mapping = guessMapping(block[at] ?? []);
   const named = mapping.circuit !== undefined || mapping.item !== undefined;
-  return block.length > 1 && named && Object.keys(mapping).length >= 2;
+  return block.length > at + 1 && named && Object.keys(mapping).length >= 2;
 }
 
 /** Lays one line of cells over a row. A cell that has nothing to say on this kind of row must be empty. */

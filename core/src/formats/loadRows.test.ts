@@ -1,0 +1,157 @@
+import { describe, expect, it } from 'vitest';
+import type { Design } from '../design/schema.ts';
+import { SUPPLY_LINES } from '../design/references.ts';
+import { baseDesign, heater } from '../testkit/designs.ts';
+import { guessMapping } from './loadFields.ts';
+import { lettersOf, readLines } from './lineNames.ts';
+import { importLoadRows, loadRows } from './loadRows.ts';
+
+const THREE = SUPPLY_LINES['three-phase'];
+const SPLIT = SUPPLY_LINES['split-phase'];
+
+const empty = (supply: NonNullable<Design['site']['supply']>): Design => {
+  const design = baseDesign();
+  return { ...design, site: { ...design.site, supply }, circuits: [] };
+};
+const brought = (design: Design, sheet: readonly (readonly string[])[]) => {
+  const [titles = [], ...rows] = sheet;
+  return importLoadRows(design, rows, guessMapping(titles), 2, titles);
+};
+const shown = ({ circuits }: Design) =>
+  circuits.map(({ name, lines, items }) => [
+    name,
+    lines?.join('+'),
+    items.map((one) => [one.name, one.runningW]),
+  ]);
+
+describe('a sheet without a column of circuits', () => {
+  const sheet = [
+    ['Load', 'Phase', 'No.', 'Power [kW]', 'Critical?'],
+    ['Dust extractor', '3ph', '1', '3.0', 'no'],
+    ['Compressor', 'L2', '1', '2,2', 'No'],
+    ['Sockets', 'L1', '1', '1.5', 'yes'],
+    ['Sockets', 'L3', '1', '0.5', 'x'],
+  ];
+
+  it('makes a circuit of each row, each on its own lines, and two of one name are two', () => {
+    const found = brought(empty('three-phase'), sheet);
+    expect(shown(found.design)).toEqual([
+      ['Dust extractor', 'L1+L2+L3', [['Dust extractor', 3000]]],
+      ['Compressor', 'L2', [['Compressor', 2200]]],
+      ['Sockets', 'L1', [['Sockets', 1500]]],
+      ['Sockets', 'L3', [['Sockets', 500]]],
+    ]);
+    expect(found.changes.map(({ kind, label }) => [kind, label])).toEqual(
+      ['Dust extractor', 'Compressor', 'Sockets', 'Sockets'].map((name) => ['new circuit', name]),
+    );
+    expect([...found.bad, ...found.left]).toEqual([]);
+    // That something is not critical does not leave it off.
+    expect(found.design.circuits.map(({ items }) => items[0]?.importance)).toEqual([
+      'could',
+      'could',
+      'must',
+      'must',
+    ]);
+  });
+
+  it('brought again with other figures changes each in its place, and says so in words', () => {
+    const first = brought(empty('three-phase'), sheet).design;
+    const again = brought(
+      first,
+      sheet.map((row) => row.map((cell) => (cell === '0.5' ? '0.6' : cell === 'L2' ? 'L3' : cell))),
+    );
+    expect(again.design.circuits.length).toBe(4);
+    expect(again.changes.map(({ kind, details }) => [kind, details])).toEqual([
+      ['same', ''],
+      ['changed', 'Lines: L2 to L3'],
+      ['same', ''],
+      ['changed', 'Running W: 500 to 600'],
+    ]);
+  });
+
+  it('finds what hangs on a circuit of another name, and adds no second one', () => {
+    const design: Design = {
+      ...empty('single-phase'),
+      circuits: [{ id: 'c1', name: 'Kitchen', lines: ['L1'], items: [heater('i1', { name: 'Kettle' })] }],
+    };
+    const found = brought(design, [
+      ['Item', 'Watts'],
+      ['kettle', '1800'],
+    ]);
+    expect(shown(found.design)).toEqual([['Kitchen', 'L1', [['Kettle', 1800]]]]);
+  });
+});
+
+it('two things of one name on one circuit are both counted, go out and come back', () => {
+  const found = brought(empty('single-phase'), [
+    ['Circuit', 'Item', 'W', 'Board'],
+    ['Kitchen', 'Socket', '1000', ''],
+    ['', 'Socket', '500', ''],
+    ['Hall', 'Socket', '200', ''],
+    ['Kitchen', 'Lamp', '20', ''],
+  ]);
+  expect(shown(found.design)).toEqual([
+    [
+      'Kitchen',
+      'L1',
+      [
+        ['Socket', 1000],
+        ['Socket', 500],
+        ['Lamp', 20],
+      ],
+    ],
+    ['Hall', 'L1', [['Socket', 200]]],
+  ]);
+  const [head = [], ...rows] = loadRows(found.design);
+  const back = importLoadRows(found.design, rows, guessMapping(head));
+  expect(back.changes.map(({ kind }) => kind)).toEqual(['same', 'same', 'same', 'same']);
+  expect(back.design).toEqual(found.design);
+});
+
+describe('lines as people write them', () => {
+  it.each([
+    ['L1', THREE, ['L1']],
+    [' l2 + l3 ', THREE, ['L2', 'L3']],
+    ['1', THREE, ['L1']],
+    ['3', THREE, ['L3']],
+    ['3ph', THREE, ['L1', 'L2', 'L3']],
+    ['3~', THREE, ['L1', 'L2', 'L3']],
+    ['Three phase', THREE, ['L1', 'L2', 'L3']],
+    ['all', THREE, ['L1', 'L2', 'L3']],
+    ['RYB', THREE, ['L1', 'L2', 'L3']],
+    ['Y', THREE, ['L2']],
+    ['S/T', THREE, ['L2', 'L3']],
+    ['B', SPLIT, ['L2']],
+    ['A B', SPLIT, ['L1', 'L2']],
+    ['240V', SPLIT, ['L1', 'L2']],
+    ['2-pole', SPLIT, ['L1', 'L2']],
+    ['', THREE, undefined],
+  ] as const)('%s', (text, has, lines) => expect(readLines(text, has)).toEqual({ ok: true, value: lines }));
+
+  it.each([
+    ['L4', THREE],
+    ['3ph', SPLIT],
+    ['L3', SPLIT],
+    // The second line where the others are A and C, the third where they are R and Y.
+    ['B', THREE],
+    ['Q', THREE],
+    ['L1 somewhere', THREE],
+  ] as const)('%s is not guessed', (text, has) => expect(readLines(text, has)).toMatchObject({ ok: false }));
+
+  it('the whole column tells what a letter means', () => {
+    expect(readLines('B', THREE, lettersOf(['R', 'B', 'Y'], THREE))).toMatchObject({ value: ['L3'] });
+    expect(readLines('B', THREE, lettersOf(['A', 'B', 'L1'], THREE))).toMatchObject({ value: ['L2'] });
+    expect(readLines('R', THREE, lettersOf(['R', 'A'], THREE))).toMatchObject({ ok: false });
+  });
+
+  it('a column that counts phases says which only where it says all', () => {
+    const lines = (title: string, ...cells: readonly string[]) =>
+      brought(empty('three-phase'), [
+        ['Item', title, 'W'],
+        ...cells.map((cell, n) => [`Thing ${n}`, cell, '100']),
+      ]).design.circuits.map((one) => one.lines);
+    expect(lines('Phases', '1', '3')).toEqual([undefined, ['L1', 'L2', 'L3']]);
+    expect(lines('Phases', '1', '2', '3')).toEqual([['L1'], ['L2'], ['L3']]);
+    expect(lines('Phase', '1', '3')).toEqual([['L1'], ['L3']]);
+  });
+});
