@@ -16,7 +16,7 @@ export { libraryItem } from './design/itemWords.ts';
 export { withItemDefaults } from './design/itemDefaults.ts';
 export { type Region, REGIONS } from './design/regions.ts';
 export { startDesign } from './advise/setUp/startDesign.ts';
-export { arrangementsFor, lineOfUnit } from './advise/setUp/arrangements.ts';
+export { fitOf, lineOfUnit } from './advise/setUp/arrangements.ts';
 export { setUp } from './advise/setUp/setUp.ts';
 export type { SetUpChoice } from './advise/setUp/kit.ts';
 export { ITEM_LIBRARY, type LibraryGroup } from './design/itemLibrary.ts';

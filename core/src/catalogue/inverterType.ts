@@ -37,6 +37,21 @@ export type Arrangement = z.infer<typeof arrangement>;
 export const isUnitPerLine = (one: Arrangement | undefined): boolean =>
   one === 'three-phase-from-single' || one === 'split-phase-from-single' || one === 'three-phase-ring';
 
+/** How far the output of a type may be from the line voltage and still be meant for it: 230 V gear on 220 to 240 V. */
+const VOLTAGE_FIT = 0.1;
+
+/** What a type makes from line to neutral, V: a type of two lines of its own states what lies between them. */
+export const madeLineV = ({ nativeLines, outputV }: Pick<InverterType, 'nativeLines' | 'outputV'>): number =>
+  nativeLines === 2 ? outputV / 2 : outputV;
+
+/** Whether a type may serve lines of a voltage in an arrangement; a box on the DC side makes none of its own. */
+export const fitsVoltage = (
+  type: Pick<InverterType, 'nativeLines' | 'outputV'>,
+  arrangement: Arrangement,
+  lineVoltageV: number,
+): boolean =>
+  arrangement === 'dc-side-box' || Math.abs(madeLineV(type) - lineVoltageV) <= VOLTAGE_FIT * lineVoltageV;
+
 const inputs = z.strictObject({
   count: z.number().int().min(1).max(12),
   maxV: positive.max(1500).describe('Largest open-circuit voltage.'),

@@ -158,7 +158,12 @@ export function withIsolators(design: Design): Design {
   return design;
 }
 
-/** One sound design for every arrangement that the compiler knows. */
+/** What hangs on other lines than the first stays where the grid is. */
+function firstLineAlone(design: Design): void {
+  for (const circuit of design.circuits) if (circuit.lines?.[0] !== 'L1') circuit.partitionId = 'g';
+}
+
+/** One sound design for every arrangement that the compiler knows, and sets on one line of a larger supply. */
 export const SOUND: readonly SoundSpec[] = [
   {
     name: 'one unit',
@@ -251,6 +256,28 @@ export const SOUND: readonly SoundSpec[] = [
     // 8 kW / (0.94 · 44.8 V) = 190 A, 1.25 · 190 A = 237 A: 250 kcmil carries 255 A at 75 °C. A module gives 140 A for good and is asked
     // for 3 · 190 / 4 = 142 A: 1.25 · 140 A = 175 A, which 2/0 AWG carries.
     battery: { leadMm2: 127, deviceId: 'dc-fuse-250a', moduleLeadMm2: 67.4 },
+  },
+  {
+    name: 'one unit on a line of three',
+    supply: 'three-phase',
+    arrangement: 'one-unit',
+    inverterId: 'hybrid-5k-1ph',
+    batteryId: 'lfp-51v-100ah',
+    unitLines: ['L1'],
+    modules: 4,
+    lineW: 2000,
+    edit: firstLineAlone,
+  },
+  {
+    name: 'two on a leg of two',
+    supply: 'split-phase',
+    arrangement: 'parallel-single-phase',
+    inverterId: 'hybrid-3k5-120v',
+    batteryId: 'lfp-51v-100ah',
+    unitLines: ['L1', 'L1'],
+    modules: 6,
+    lineW: 1500,
+    edit: firstLineAlone,
   },
   {
     name: 'AC-coupled storage',

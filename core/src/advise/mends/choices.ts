@@ -273,7 +273,7 @@ export function otherArrangements({ design, compiled }: Trouble): Candidate[] {
   if (compiled?.type.known !== true || supply === undefined) return [];
   const { stack, type } = compiled;
   const lines = SUPPLY_LINES[supply];
-  return arrangementsFor(type.value, supply, stack.units.length)
+  return arrangementsFor(type.value, design.site, stack.units.length)
     .filter((arrangement) => arrangement !== stack.arrangement)
     .map((arrangement) =>
       once(

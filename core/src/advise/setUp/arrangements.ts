@@ -1,5 +1,11 @@
-import { type Arrangement, type InverterType, isUnitPerLine } from '../../catalogue/inverterType.ts';
-import type { SupplyKind } from '../../design/schema.ts';
+import {
+  type Arrangement,
+  fitsVoltage,
+  type InverterType,
+  isUnitPerLine,
+} from '../../catalogue/inverterType.ts';
+import { SUPPLY_LINES } from '../../design/references.ts';
+import type { Design, SupplyKind } from '../../design/schema.ts';
 import type { Line } from '../../values/quantities.ts';
 
 /** The arrangements that make the lines of a supply, those that need least beside the units first. */
@@ -21,20 +27,42 @@ const FOR_SUPPLY: Record<SupplyKind, readonly Arrangement[]> = {
   ],
 };
 
-/** The arrangements of a type that make the lines of a supply with so many units, the usual one first. */
+/** Sets of single-phase units on one line of a larger supply: the others are dark in an island. */
+const ON_ONE_LINE: readonly Arrangement[] = ['one-unit', 'parallel-single-phase'];
+
+/** Whether an arrangement makes one line alone, however many the supply has. */
+export const isOnOneLine = (arrangement: Arrangement | undefined): boolean =>
+  arrangement !== undefined && ON_ONE_LINE.includes(arrangement);
+
+type About = Pick<Design['site'], 'supply' | 'lineVoltageV'>;
+
+/**
+ * The arrangements of a type that serve a supply with so many units, the usual one first; those that serve one of its lines alone come
+ * last. None where the supply is not known.
+ */
 export function arrangementsFor(
   type: InverterType,
-  supply: SupplyKind,
+  { supply, lineVoltageV }: About,
   units: number,
 ): readonly Arrangement[] {
-  const lines = { 'single-phase': 1, 'split-phase': 2, 'three-phase': 3 }[supply];
-  return FOR_SUPPLY[supply].filter(
+  if (supply === undefined) return [];
+  const lines = SUPPLY_LINES[supply].length;
+  return [...new Set([...FOR_SUPPLY[supply], ...ON_ONE_LINE])].filter(
     (one) =>
       type.arrangements.includes(one) &&
+      (lineVoltageV === undefined || fitsVoltage(type, one, lineVoltageV)) &&
       !(one === 'one-unit' && units > 1) &&
       !(one === 'parallel-single-phase' && units < 2) &&
       !(isUnitPerLine(one) && units < lines),
   );
+}
+
+/** What a type can do for a supply, with as many units as it needs. */
+export function fitOf(type: InverterType, site: About): 'its lines' | 'one line' | 'nothing' {
+  if (site.supply === undefined) return 'its lines';
+  const possible = new Set([1, 2, 3].flatMap((units) => arrangementsFor(type, site, units)));
+  if (FOR_SUPPLY[site.supply].some((one) => possible.has(one))) return 'its lines';
+  return possible.size > 0 ? 'one line' : 'nothing';
 }
 
 /** The line a unit is dealt: round the lines of a set that makes them one by one, else the first where there are several. */
@@ -45,7 +73,6 @@ export function lineOfUnit(
   lines: readonly Line[],
 ): Line | undefined {
   if (isUnitPerLine(arrangement)) return lines[Math.floor((index * lines.length) / count)];
-  if ((arrangement === 'one-unit' || arrangement === 'parallel-single-phase') && lines.length > 1)
-    return lines[0];
+  if (isOnOneLine(arrangement) && lines.length > 1) return lines[0];
   return undefined;
 }

@@ -8,6 +8,7 @@ import { readDesign } from '../../design/read.ts';
 import { SUPPLY_LINES } from '../../design/references.ts';
 import type { Design } from '../../design/schema.ts';
 import { generateProcedure } from '../../procedure/generate.ts';
+import { fitOf } from './arrangements.ts';
 import { dcDeviceFor } from './conductors.ts';
 import type { SetUpChoice } from './kit.ts';
 import { REGIONS } from '../../design/regions.ts';
@@ -82,6 +83,18 @@ describe('boards and stack in one step', () => {
       'three-phase-ring',
     ],
     [
+      'one unit on one line of three',
+      '400-50-three',
+      { units: 1, battery: { typeId: 'lfp-51v-100ah', modules: 4 } },
+      'one-unit',
+    ],
+    [
+      'one unit on one leg of two',
+      '240-60-split',
+      { inverterTypeId: 'hybrid-3k5-120v', units: 1, battery: { typeId: 'lfp-51v-100ah', modules: 4 } },
+      'one-unit',
+    ],
+    [
       'a box on the DC side',
       '230-50-single',
       { inverterTypeId: 'dc-box-6k', units: 1, circuitsTo: 'grid' },
@@ -98,7 +111,7 @@ describe('boards and stack in one step', () => {
       const asked = causes.filter(({ state }) => state === 'unknown').map(({ title }) => title);
       const units = design.stacks[0]?.units.length ?? 0;
       // 10 kW from 48 V: 297 A with the factor of the code; 350 kcmil carries 310 A, but not in air of 40 °C.
-      const isLarge = region === '240-60-split';
+      const isLarge = design.stacks[0]?.inverterTypeId === 'hybrid-10k-split';
       expect(asked).toEqual([
         ...(isLarge ? ['Size of the battery lead of the inverters of Stack is not known'] : []),
         ...(units > 1 ? [`Firmware is not known in ${units} places`] : []),
@@ -110,6 +123,38 @@ describe('boards and stack in one step', () => {
       expect(planned.map(({ title }) => title)).toEqual([]);
     },
   );
+
+  it('a set on one line takes what hangs on that line, and leaves the others where the grid is', () => {
+    const design = made('400-50-three', { units: 1 });
+    expect(design.stacks[0]?.units.map(({ line }) => line)).toEqual(['L1']);
+    const kind = new Map(design.partitions.map((one) => [one.id, one.kind]));
+    expect(design.circuits.map((one) => [one.lines?.[0], kind.get(one.partitionId ?? '')])).toEqual(
+      HOUSE.map((_, at) => [`L${(at % 3) + 1}`, at % 3 === 0 ? 'backup' : 'grid']),
+    );
+  });
+
+  it.each([
+    ['hybrid-5k-1ph', 'single-phase', 230, 'its lines'],
+    ['hybrid-5k-1ph', 'three-phase', 230, 'its lines'],
+    ['hybrid-3k-1ph', 'three-phase', 230, 'one line'],
+    ['hybrid-3k-1ph', 'three-phase', 120, 'nothing'],
+    ['hybrid-3k5-120v', 'split-phase', 120, 'its lines'],
+    ['hybrid-10k-split', 'three-phase', 230, 'nothing'],
+    // 240 V between its two lines are 120 V each: made for 208 V between three, not for 400 V.
+    ['hybrid-8k-ring', 'three-phase', 120, 'its lines'],
+    ['hybrid-8k-ring', 'three-phase', 230, 'nothing'],
+    ['hybrid-8k-ring', 'three-phase', undefined, 'its lines'],
+    ['hybrid-8k-ring', undefined, 230, 'its lines'],
+    ['dc-box-6k', 'three-phase', 120, 'its lines'],
+  ] as const)('%s on %s of %s V: %s', (id, supply, lineVoltageV, fit) => {
+    const type = SAMPLE_TYPES.find((one) => one.id === id);
+    if (type?.kind !== 'inverter') throw new Error(`There is no inverter ${id}.`);
+    const site = {
+      ...(supply === undefined ? {} : { supply }),
+      ...(lineVoltageV === undefined ? {} : { lineVoltageV }),
+    };
+    expect(fitOf(type, site)).toBe(fit);
+  });
 
   it('plans the figures by hand', () => {
     const design = made('230-50-single', {

@@ -10,7 +10,7 @@ import { SUPPLY_LINES } from '../../design/references.ts';
 import type { Design, Generator, Partition, Stack } from '../../design/schema.ts';
 import { copyUsedTypes } from '../../design/usedTypes.ts';
 import type { Result } from '../../values/problem.ts';
-import { arrangementsFor, lineOfUnit } from './arrangements.ts';
+import { arrangementsFor, isOnOneLine, lineOfUnit } from './arrangements.ts';
 import { bankDevices, bankValues, profileValues } from './firstBank.ts';
 import { autotransformerValues, generatorValues } from './firstSources.ts';
 import { acLeadValues, settingValues } from './firstStack.ts';
@@ -20,7 +20,7 @@ import { type Kit, type NewId, planBank, type SetUpChoice } from './kit.ts';
 function chosenStack(design: Design, choice: SetUpChoice, inverter: InverterType, newId: NewId): Stack {
   const { supply } = design.site;
   const { units, battery } = choice;
-  const arrangement = supply === undefined ? undefined : arrangementsFor(inverter, supply, units)[0];
+  const arrangement = arrangementsFor(inverter, design.site, units)[0];
   const lines = supply === undefined ? [] : SUPPLY_LINES[supply];
   const number = design.stacks.length + 1;
   const stack: Stack = {
@@ -92,15 +92,30 @@ function withBoards(
 ): Design {
   const partitions = boards(design, stack, inverter, newId);
   const placed = new Set(partitions.map(({ id }) => id));
-  const target = partitions.find(({ kind }) => kind === circuitsTo)?.id;
+  const idOf = (wanted: Partition['kind']) => partitions.find(({ kind }) => kind === wanted)?.id;
+  const target = circuitsTo === 'nowhere' ? undefined : idOf(circuitsTo);
   if (target === undefined) return { ...design, partitions };
+  const dark = idOf('grid') ?? target;
   return {
     ...design,
     partitions,
     circuits: design.circuits.map((circuit) =>
-      placed.has(circuit.partitionId ?? '') ? circuit : { ...circuit, partitionId: target },
+      placed.has(circuit.partitionId ?? '')
+        ? circuit
+        : { ...circuit, partitionId: isMadeBy(stack, circuit) ? target : dark },
     ),
   };
+}
+
+/** Whether a set makes the lines of a circuit; one whose lines nobody has said may be on them. A set on one line of several makes no other. */
+function isMadeBy({ arrangement, units }: Stack, { lines }: Design['circuits'][number]): boolean {
+  const made = units.flatMap(({ line }) => line ?? []);
+  return (
+    !isOnOneLine(arrangement) ||
+    made.length === 0 ||
+    lines === undefined ||
+    lines.every((line) => made.includes(line))
+  );
 }
 
 /** One earthing point that joins everything there is, marked as planned. */

@@ -1,14 +1,14 @@
-import { type Arrangement, isUnitPerLine } from '../../catalogue/inverterType.ts';
+import { type Arrangement, fitsVoltage, isUnitPerLine, madeLineV } from '../../catalogue/inverterType.ts';
 import { all, field } from '../../values/known.ts';
 import type { SupplyKind } from '../../installation/facts.ts';
 import { type Check, NO_WORKING, checkOf } from '../check.ts';
 import { eachKnown } from '../support/plain.ts';
 import { stackSubject } from '../support/subjects.ts';
 
-/** The supplies each arrangement can back up. A single-phase set may serve one line of a larger supply. */
+/** The supplies each arrangement can back up. A single-phase set may serve one line of a larger supply; the others are dark in an island. */
 const SERVES: Record<Arrangement, readonly SupplyKind[]> = {
-  'one-unit': ['single-phase', 'three-phase'],
-  'parallel-single-phase': ['single-phase', 'three-phase'],
+  'one-unit': ['single-phase', 'split-phase', 'three-phase'],
+  'parallel-single-phase': ['single-phase', 'split-phase', 'three-phase'],
   'split-phase-native': ['split-phase'],
   'split-phase-autotransformer': ['split-phase'],
   'three-phase-native': ['three-phase'],
@@ -18,9 +18,6 @@ const SERVES: Record<Arrangement, readonly SupplyKind[]> = {
   'ac-coupled-storage': ['single-phase', 'three-phase'],
   'dc-side-box': ['single-phase', 'split-phase', 'three-phase'],
 };
-
-/** How far the output of a type may be from the line voltage and still be meant for it: 230 V gear on 220 to 240 V. */
-const VOLTAGE_FIT = 0.1;
 
 /** Arrangements of one unit by itself; several of them are several stacks. */
 const STANDS_ALONE: readonly Arrangement[] = ['one-unit', 'ac-coupled-storage', 'dc-side-box'];
@@ -81,11 +78,10 @@ export const stackArrangement: Check<'stack.arrangement'> = checkOf({
           reasons.push(
             `${least === 3 ? 'three lines need at least three' : 'two lines need at least two'} units, but ${stack.units.length} are listed`,
           );
-        if (arrangement === 'dc-side-box') return judged(reasons);
-        const madeV = type.nativeLines === 2 ? type.outputV / 2 : type.outputV;
-        if (Math.abs(madeV - lineVoltageV) > VOLTAGE_FIT * lineVoltageV) {
-          reasons.push(`the type makes ${madeV} V line to neutral and the site has ${lineVoltageV} V`);
-        }
+        if (!fitsVoltage(type, arrangement, lineVoltageV))
+          reasons.push(
+            `the type makes ${madeLineV(type)} V line to neutral and the site has ${lineVoltageV} V`,
+          );
         return judged(reasons);
       },
     );

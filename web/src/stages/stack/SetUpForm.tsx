@@ -1,4 +1,4 @@
-import { arrangementsFor, type Design, type EquipmentType, type SetUpChoice, setUp } from '@bastion/core';
+import { type Design, fitOf, type EquipmentType, type SetUpChoice, setUp } from '@bastion/core';
 import { type ReactNode, type SyntheticEvent, useId, useState } from 'react';
 import { z } from 'zod';
 import { FormChoice } from '../../ui/FormChoice.tsx';
@@ -67,24 +67,28 @@ function Count({
   );
 }
 
+const FIT_WORDS = {
+  'its lines': '',
+  'one line': ' (one line of this supply)',
+  nothing: ' (not for this supply)',
+} as const;
+
 /** Inverters that can make the lines of the supply come first; the others say so before they are chosen. */
 function inverterOptions(design: Design): Option[] {
-  const { supply } = design.site;
   const types = new Map<string, EquipmentType>(
     [...catalogueNow(), ...design.types].map((one) => [one.id, one]),
   );
-  const fits = ({ value }: Option): boolean => {
-    const type = types.get(value);
-    if (supply === undefined || type?.kind !== 'inverter') return true;
-    return [1, 2, 3].some((units) => arrangementsFor(type, supply, units).length > 0);
-  };
-  const all = typeOptions(design, 'inverter');
+  const fitted = typeOptions(design, 'inverter').map((one) => {
+    const type = types.get(one.value);
+    return { one, fit: type?.kind === 'inverter' ? fitOf(type, design.site) : ('its lines' as const) };
+  });
   return [
     { value: '', label: 'choose a type' },
-    ...all.filter(fits),
-    ...all
-      .filter((one) => !fits(one))
-      .map((one) => ({ ...one, label: `${one.label} (not for this supply)` })),
+    ...(['its lines', 'one line', 'nothing'] as const).flatMap((wanted) =>
+      fitted
+        .filter(({ fit }) => fit === wanted)
+        .map(({ one, fit }) => ({ ...one, label: `${one.label}${FIT_WORDS[fit]}` })),
+    ),
   ];
 }
 
