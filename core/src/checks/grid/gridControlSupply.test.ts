@@ -34,6 +34,12 @@ checkTable(gridControlSupply, [
   { name: 'fed from the board', edit: fed({ controlSupply: 'from-board' }), state: 'nothing' },
   { name: '36 VA / 24 V = 1.5 A of 2 A', edit: fed(), state: 'within', says: '1.5 of 2 A at 24 V' },
   {
+    name: '48 VA / 24 V = 2 A, all that the output gives',
+    edit: fed({ controlVa: 48 }),
+    state: 'within',
+    says: '2 of 2 A at 24 V',
+  },
+  {
     name: '60 VA / 24 V = 2.5 A, and the output gives 2 A',
     edit: fed({ controlVa: 60 }),
     state: 'over',
