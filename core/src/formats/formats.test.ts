@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { readFigure } from '../words/figure.ts';
+import { decimalSignOf, isAmbiguous, readFigure } from '../words/figure.ts';
 import { SAMPLE_TYPES } from '../catalogue/samples.ts';
 import { readDesign } from '../design/read.ts';
 import { baseDesign, deepFreeze } from '../testkit/designs.ts';
@@ -29,11 +29,34 @@ describe('figures and times as people write them', () => {
     ['1.234,5', 1234.5],
     ['1,234.5', 1234.5],
     ["1'234", 1234],
+    ['1,234,567', 1234567],
+    ['1.234.567,8', 1234567.8],
+    ['1234.500', 1234.5],
     ['0,75', 0.75],
     ['-3', -3],
     ['', undefined],
     ['n/a', undefined],
   ])('%s is %s', (text, value) => expect(readFigure(text)).toBe(value));
+
+  it('a figure that may be a thousand as well as a fraction is what the others of its sheet say', () => {
+    expect(['1,200', '1.200', '12,345', '0.125', '1,2', '1200.000'].map(isAmbiguous)).toEqual([
+      true,
+      true,
+      true,
+      false,
+      false,
+      false,
+    ]);
+    expect(decimalSignOf(['1,200', '0.85', '3'])).toBe('.');
+    expect(decimalSignOf(['1.200', '0,85'])).toBe(',');
+    expect(decimalSignOf(['1,200,000'])).toBe('.');
+    expect(decimalSignOf(['1,200', '7'])).toBeUndefined();
+    expect(decimalSignOf(['0,5', '0.5'])).toBeUndefined();
+    expect(['.', ','].map((sign) => readFigure('1,200', sign === '.' ? '.' : ','))).toEqual([1200, 1.2]);
+    // What tells by itself is not bent by what its sheet says.
+    expect(readFigure('2,2', '.')).toBe(2.2);
+    expect(readFigure('0.5', ',')).toBe(0.5);
+  });
 
   it.each([
     ['2026-03-01 00:30', 'year-first', Date.UTC(2026, 2, 1, 0, 30)],
@@ -59,6 +82,12 @@ describe('figures and times as people write them', () => {
 });
 
 describe('interval readings', () => {
+  it('energies of a meter with thousands are read by the column', () => {
+    const rows = ['1,200.5', '2,400', '900.0'].map((text, n) => [`2026-03-01 0${n}:00`, text]);
+    const read = good(readIntervalRows(rows, columns, zone));
+    expect(read.readings.map(({ watts }) => watts)).toEqual([1200500, 2400000, 900000]);
+  });
+
   it('turns energy into power: 0.6 kWh in 15 minutes is 2400 W', () => {
     const rows = [
       ['2026-01-01 00:00', '0.6'],
@@ -194,7 +223,7 @@ describe('a sheet of loads', () => {
 
   it('adds, changes and leaves alone; a cell that cannot be read stays not known and is named', () => {
     const rows = [
-      ['Kitchen', '1', 'Kettle', '1', '2.000', '1', 'steady', 'could', ''],
+      ['Kitchen', '1', 'Kettle', '1', '2', '1', 'steady', 'could', ''],
       ['', '', 'Fridge', '2', '150', '0,7', 'Compressor', 'must', 'joins the row above'],
       ['Heat', 'L1', 'Heater i1', '1', '2000', '1', '', '', 'changes what is there'],
       ['Heat', 'L1', '', '', '', '', '', '', 'says nothing new'],

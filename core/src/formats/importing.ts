@@ -1,4 +1,5 @@
-import { LOAD_FIELDS, type ItemCells, type LoadField } from './loadFields.ts';
+import type { ItemCells } from './loadCells.ts';
+import { LOAD_FIELDS, type LoadField } from './loadFields.ts';
 import type { Circuit, Design, Item, Partition } from '../design/schema.ts';
 import type { Line } from '../values/quantities.ts';
 

@@ -1,4 +1,4 @@
-import { readFigure } from '../words/figure.ts';
+import { decimalSignOf, readFigure } from '../words/figure.ts';
 import { DURATION_POINTS, type MeterSummary, seasonOf, SEASONS } from '../design/meters.ts';
 import { cachedZone, DAY_MS, instantsOf, localMs, type ZoneOffsetMin } from './zone.ts';
 import { type DateOrder, readTimestamp } from './timestamps.ts';
@@ -84,13 +84,14 @@ function dateRows(
   const bad: BadRow[] = [];
   let repeated = 0;
   let last = -Infinity;
+  const decimal = decimalSignOf(rows.map((cells) => cells[columns.value] ?? ''));
   rows.forEach((cells, index) => {
     const row = firstRow + index;
     const timeText = cells[columns.time] ?? '';
     const valueText = cells[columns.value] ?? '';
     if (timeText.trim() === '' && valueText.trim() === '') return;
     const written = readTimestamp(timeText, columns.dateOrder);
-    const value = readFigure(valueText);
+    const value = readFigure(valueText, decimal);
     if (written === undefined) bad.push({ row, reason: `"${timeText.slice(0, 30)}" is not a date and time` });
     else if (value === undefined) bad.push({ row, reason: `"${valueText.slice(0, 30)}" is not a number` });
     else if (value < 0)

@@ -1,8 +1,5 @@
-import type { z } from 'zod';
-import { type Circuit, importance, type Item, itemSchema, startClass } from '../design/schema.ts';
-import { CODE_LETTERS } from '../codes/codeLetters.ts';
-import { readFigure } from '../words/figure.ts';
-import { importanceWord, isEnergy, powerScale, startWord } from './loadWords.ts';
+import type { Circuit, Item } from '../design/schema.ts';
+import { isApparent, isEnergy } from './loadWords.ts';
 
 /** What a column of a loads sheet can mean. */
 export type LoadField =
@@ -13,6 +10,7 @@ export type LoadField =
   | 'item'
   | 'quantity'
   | 'runningW'
+  | 'runningVa'
   | 'powerFactor'
   | 'startClass'
   | 'startMultiple'
@@ -88,7 +86,22 @@ export const LOAD_FIELDS: readonly LoadFieldInfo[] = [
       'each',
       'eachw',
       'wattage',
+      'consumption',
+      'powerconsumption',
+      'powerrating',
+      'ratedwatts',
+      'ratedwattage',
+      'runningpower',
+      'runningwatts',
+      'nominalpower',
+      'activepower',
+      'realpower',
     ],
+  },
+  {
+    field: 'runningVa',
+    title: 'Running VA',
+    known: ['runningva', 'va', 'kva', 'vaeach', 'loadva', 'powerva', 'ratedva', 'apparentpower'],
   },
   { field: 'powerFactor', title: 'Power factor', known: ['powerfactor', 'pf', 'cosphi', 'cos', 'cosf'] },
   {
@@ -106,7 +119,21 @@ export const LOAD_FIELDS: readonly LoadFieldInfo[] = [
   {
     field: 'hoursPerDay',
     title: 'Hours per day',
-    known: ['hoursperday', 'hday', 'hours', 'hd', 'hrs', 'hrsday', 'hoursday', 'h'],
+    known: [
+      'hoursperday',
+      'hday',
+      'hours',
+      'hd',
+      'hrs',
+      'hrsday',
+      'hoursday',
+      'hrsperday',
+      'dailyhours',
+      'hoursused',
+      'hoursofuse',
+      'runtime',
+      'h',
+    ],
   },
   { field: 'runsFromH', title: 'From h', known: ['fromh', 'from'] },
   { field: 'runsToH', title: 'To h', known: ['toh', 'to', 'until'] },
@@ -120,13 +147,27 @@ export const LOAD_FIELDS: readonly LoadFieldInfo[] = [
 
 const plain = (heading: string): string => heading.toLowerCase().replace(/[^a-z]/g, '');
 
+/** What a heading may be read as: whole, and without what stands in brackets: "Rated power (kW, each)". */
+const readings = (heading: string): readonly string[] => [
+  plain(heading),
+  plain(heading.replace(/\([^)]*\)|\[[^\]]*\]/g, '')),
+];
+
+/** Fields of words: what stands in brackets behind their heading is no unit that could be left out. "Load (W)" names no thing. */
+const OF_WORDS: ReadonlySet<LoadField> = new Set(['circuit', 'lines', 'partition', 'item']);
+
+function means(heading: string, field: LoadField, known: string): boolean {
+  if (isEnergy(heading) || (field === 'runningW' && isApparent(heading))) return false;
+  return OF_WORDS.has(field) ? plain(heading) === known : readings(heading).includes(known);
+}
+
 /** Which column means what, by its heading; a heading that says nothing to us, or speaks of energy, is left open. */
 export function guessMapping(headings: readonly string[]): Partial<Record<LoadField, number>> {
   const mapping: Partial<Record<LoadField, number>> = {};
   for (const { field, known } of LOAD_FIELDS) {
     // The heading that comes first in the list of a field is the surest: "item" before "load".
     const at = known
-      .map((one) => headings.findIndex((heading) => plain(heading) === one && !isEnergy(heading)))
+      .map((one) => headings.findIndex((heading) => means(heading, field, one)))
       .find((found) => found >= 0 && !Object.values(mapping).includes(found));
     if (at !== undefined) mapping[field] = at;
   }
@@ -146,93 +187,9 @@ export function guessHeadingRow(rows: readonly (readonly string[])[]): number {
   return best.row;
 }
 
-const NUMBERS = new Set<LoadField>([
-  'quantity',
-  'runningW',
-  'powerFactor',
-  'startMultiple',
-  'startDurationS',
-  'startPowerFactor',
-  'lockedRotorA',
-  'horsepower',
-  'demandFactor',
-  'hoursPerDay',
-  'runsFromH',
-  'runsToH',
-  'longestInterruptionMs',
-]);
-const CHOICES: Partial<Record<LoadField, readonly string[]>> = {
-  startClass: startClass.options,
-  importance: importance.options,
-  codeLetter: CODE_LETTERS,
-};
-
-const itemFigures = itemSchema.omit({ id: true, name: true });
-/** What a row can say about an item besides its name. */
-export type ItemFigures = z.infer<typeof itemFigures>;
-
-/** What a row says about its item, and the cells that could not be read: those stay not known. */
-export interface ItemCells {
-  readonly figures: ItemFigures;
-  readonly left: readonly string[];
-  /** The fields of those cells: no default may stand in for what somebody has written there. */
-  readonly unread: ReadonlySet<LoadField>;
-}
-
-type CellRead = { readonly value: unknown } | { readonly reason: string };
-
-function readNumberCell(field: LoadField, title: string, text: string, scale: number): CellRead {
-  const unit = field === 'runningW' ? powerScale(text) : 1;
-  if (unit === undefined) return { reason: `${title}: "${text.slice(0, 30)}" is an energy, not a power` };
-  // "1.2 kW", "350W", "0,85", "50 %": the unit that a cell states goes before that of its heading.
-  const bare = text.replace(/\s*(kw|watts?|w|va|h|hrs?|hours?|ms|s|a|hp|%)\.?$/i, '');
-  const figure = readFigure(bare);
-  if (figure === undefined) return { reason: `${title}: "${text.slice(0, 30)}" is not a number` };
-  if (/%$/.test(text.trim())) return { value: figure / 100 };
-  if (field !== 'runningW') return { value: figure };
-  const states = /[a-z]/i.test(text);
-  return { value: Number((figure * (states ? unit : scale)).toPrecision(12)) };
-}
-
-function readChoiceCell(field: LoadField, title: string, text: string): CellRead {
-  const choices = CHOICES[field] ?? [];
-  const wanted = text.toLowerCase().replace(/[\s_]+/g, '-');
-  const found =
-    choices.find((choice) => choice.toLowerCase() === wanted) ??
-    (field === 'startClass' ? startWord(text) : field === 'importance' ? importanceWord(text) : undefined);
-  return found === undefined
-    ? { reason: `${title}: "${text.slice(0, 30)}" is not one of ${choices.slice(0, 4).join(', ')}, …` }
-    : { value: found };
-}
-
-/** Reads the item fields of a row. A cell that cannot be read is named and left not known; empty cells say nothing. */
-export function readItemCells(
-  cellOf: (field: LoadField) => string,
-  scaleOf: (field: LoadField) => number = () => 1,
-): ItemCells {
-  const values: Record<string, unknown> = {};
-  const left: string[] = [];
-  const unread = new Set<LoadField>();
-  const leave = (field: LoadField, reason: string): void => {
-    left.push(reason);
-    unread.add(field);
-  };
-  for (const { field, title } of LOAD_FIELDS) {
-    const text = cellOf(field).trim();
-    if (text === '' || (!NUMBERS.has(field) && CHOICES[field] === undefined)) continue;
-    const read = NUMBERS.has(field)
-      ? readNumberCell(field, title, text, scaleOf(field))
-      : readChoiceCell(field, title, text);
-    if ('reason' in read) leave(field, read.reason);
-    else if (itemFigures.safeParse({ [field]: read.value }).success) values[field] = read.value;
-    else leave(field, `${title}: ${String(read.value)} is outside what is possible`);
-  }
-  return { figures: itemFigures.parse(values), left, unread };
-}
-
 /** What a cell of an export says. */
 export function showField(
-  field: LoadField,
+  field: Exclude<LoadField, 'runningVa'>,
   circuit: Circuit,
   item: Item | undefined,
   partition: string,

@@ -108,6 +108,71 @@ it('two things of one name on one circuit are both counted, go out and come back
   expect(back.design).toEqual(found.design);
 });
 
+it.each([
+  [['Room', 'Load (W)', 'Appliance'], { runningW: 1, item: 2 }],
+  [['Load', 'Load (VA)', 'Hrs/day (h)'], { item: 0, runningVa: 1, hoursPerDay: 2 }],
+  [['Thing', 'Load (kW)'], { runningW: 1 }],
+  [['Load', 'Rated wattage (W, each)', 'Qty.'], { item: 0, runningW: 1, quantity: 2 }],
+  [['Item', 'Energy (kWh)'], { item: 0 }],
+])('%j', (titles, mapping) => expect(guessMapping(titles)).toEqual(mapping));
+
+describe('figures as people write them', () => {
+  const read = (title: string, ...cells: readonly string[]) => {
+    const found = brought(empty('single-phase'), [
+      ['Item', title, 'PF'],
+      ...cells.map((cell, n) => [`Thing ${n}`, ...cell.split('|')]),
+    ]);
+    return [
+      found.design.circuits.map(({ items }) => items[0]?.runningW),
+      found.left.map(({ reason }) => reason),
+    ];
+  };
+
+  it.each<[string, string[], (number | undefined)[]]>([
+    // A unit that touches its figure: 2 W of a kettle is a thousandth of it.
+    ['W', ['2kW', '2 kW', '350W', '2.2KW', '40 watts'], [2000, 2000, 350, 2200, 40]],
+    ['Rated power (kW)', ['2', '0,35', '350 W'], [2000, 350, 350]],
+    ['Power consumption [W]', ['2000'], [2000]],
+    // The others of the sheet tell what the sign parts.
+    ['W', ['1,200', '0.5'], [1200, 0.5]],
+    ['W', ['1.200', '0,5'], [1200, 0.5]],
+    ['W', ['1,200|0.85', '800|'], [1200, 800]],
+    ['W', ['1,200,000.5', '2,400'], [1200000.5, 2400]],
+    // S · cos φ: 1000 · 0.8 and 2.5 · 1000 · 0.9.
+    ['VA', ['1000|0.8', '2.5 kVA|0.9'], [800, 2250]],
+    ['kVA', ['2|0,5'], [1000]],
+  ])('%s %j', (title, cells, watts) => expect(read(title, ...cells)).toEqual([watts, []]));
+
+  it.each<[string, string[], string]>([
+    ['W', ['1,200', '800'], 'Running W: "1,200" may be 1.2 or 1200'],
+    ['W', ['1.200'], 'Running W: "1.200" may be 1.2 or 1200'],
+    ['W', ['1,200', '0,5', '0.5'], 'Running W: "1,200" may be 1.2 or 1200'],
+    ['W', ['12kWh'], 'Running W: "12kWh" is an energy, not a power'],
+    ['W', ['2 hp'], 'Running W: "2 hp" is in hp, which Running W is not'],
+    ['W', ['5 A'], 'Running W: "5 A" is in A, which Running W is not'],
+    ['W', ['900 VA'], 'Running W: "900 VA" is in VA, which Running W is not'],
+    ['VA', ['900'], 'Running VA: "900" says no watts without a power factor in its row'],
+  ])('%s %j is not guessed', (title, cells, reason) => {
+    const [watts, left] = read(title, ...cells);
+    expect(watts?.[0]).toBeUndefined();
+    expect(left).toEqual([reason]);
+  });
+
+  it('times in their own units, and a workbook whose figures have no other sign than the point', () => {
+    const rows = [['Pump', '1.234', '400 ms', '90 min', '2 s', '50 %']];
+    const titles = ['Item', 'kW', 'Start s', 'Hours per day', 'Break ms', 'Demand'];
+    const found = importLoadRows(empty('single-phase'), rows, guessMapping(titles), 2, titles, '.');
+    expect(found.left).toEqual([]);
+    expect(found.design.circuits[0]?.items[0]).toMatchObject({
+      runningW: 1234,
+      startDurationS: 0.4,
+      hoursPerDay: 1.5,
+      longestInterruptionMs: 2000,
+      demandFactor: 0.5,
+    });
+  });
+});
+
 describe('lines as people write them', () => {
   it.each([
     ['L1', THREE, ['L1']],

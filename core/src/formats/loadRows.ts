@@ -7,10 +7,11 @@ import type { Circuit, Design, Item } from '../design/schema.ts';
 import { type CircuitCells, freeId, Importing, type LoadChange } from './importing.ts';
 import { countsPhases, type LineLetters, lettersOf, readLines } from './lineNames.ts';
 import type { ReadCell } from './readCell.ts';
-import { readFigure } from '../words/figure.ts';
+import { type DecimalSign, decimalSignOf, readFigure } from '../words/figure.ts';
 import type { BadRow } from './intervals.ts';
 import { isEnergy, powerScale } from './loadWords.ts';
-import { LOAD_FIELDS, type LoadField, readItemCells, showField } from './loadFields.ts';
+import { figureAndUnit, NUMBERS, readItemCells, type SheetSigns } from './loadCells.ts';
+import { LOAD_FIELDS, type LoadField, showField } from './loadFields.ts';
 
 export type LoadMapping = Partial<Record<LoadField, number>>;
 
@@ -23,21 +24,30 @@ export interface LoadImport {
   readonly left: readonly BadRow[];
 }
 
+/** What an export says: watts, not the volt-amperes that some sheets bring. */
+const EXPORTED = LOAD_FIELDS.flatMap(({ field, title }) => (field === 'runningVa' ? [] : [{ field, title }]));
+
 /** The survey as rows of text with a heading: one row for each item, one for a circuit with nothing on it. */
 export function loadRows(design: Design): string[][] {
   const partitions = new Map(design.partitions.map((one) => [one.id, one.name]));
   const row = (circuit: Circuit, item: Item | undefined): string[] =>
-    LOAD_FIELDS.map(({ field }) =>
+    EXPORTED.map(({ field }) =>
       showField(field, circuit, item, partitions.get(circuit.partitionId ?? '') ?? ''),
     );
   return [
-    LOAD_FIELDS.map(({ title }) => title),
+    EXPORTED.map(({ title }) => title),
     ...design.circuits.flatMap((circuit) =>
       circuit.items.length === 0
         ? [row(circuit, undefined)]
         : circuit.items.map((item) => row(circuit, item)),
     ),
   ];
+}
+
+/** The sign that parts fractions in the columns of figures of a sheet. */
+function decimalIn(rows: readonly (readonly string[])[], mapping: LoadMapping): DecimalSign | undefined {
+  const columns = [...NUMBERS].flatMap((field) => mapping[field] ?? []);
+  return decimalSignOf(rows.flatMap((row) => columns.map((at) => figureAndUnit(row[at] ?? '').number)));
 }
 
 /** The lines that a sheet speaks of, read with what its whole column of lines says. */
@@ -101,7 +111,8 @@ function readCircuitCells(
 /**
  * Lays the rows of a sheet over a design: rows of one circuit name join, and in a sheet that names no circuits each row is one. What has
  * the same name is changed, the rest is added; a thing that the sheet names twice is there twice. Nothing is deleted. A row that names something is taken; a cell of it that cannot be read is named and stays not known. Rows
- * are counted from `firstRow`; `heading` tells the unit of a power column.
+ * are counted from `firstRow`; `heading` tells the unit of a power column, `decimal` the sign of fractions where the kind of file tells it:
+ * else the figures of the sheet do, and what may be a thousand as well as a fraction stays not known.
  */
 export function importLoadRows(
   design: Design,
@@ -109,12 +120,15 @@ export function importLoadRows(
   mapping: LoadMapping,
   firstRow = 2,
   heading: readonly string[] = [],
+  decimal?: DecimalSign,
 ): LoadImport {
   const importing = new Importing(design);
   const bad: BadRow[] = [];
   const left: BadRow[] = [];
-  const powerAt = mapping.runningW;
-  const scale = powerAt === undefined ? 1 : (powerScale(heading[powerAt] ?? '') ?? 1);
+  const signs: SheetSigns = {
+    decimal: decimal ?? decimalIn(rows, mapping),
+    scaleOf: (field) => powerScale(heading[mapping[field] ?? -1] ?? '') ?? 1,
+  };
   const column = lineColumn(design, rows, heading, mapping.lines);
   let lastCircuit: string | undefined;
   rows.forEach((cells, index) => {
@@ -134,7 +148,7 @@ export function importLoadRows(
     const soFar = { ...design, partitions: [...importing.partitions] };
     const ids = new Set(importing.partitions.map(({ id }) => id));
     const circuit = readCircuitCells(soFar, cellOf, ids, column);
-    const item = readItemCells(cellOf, () => scale);
+    const item = readItemCells(cellOf, signs);
     left.push(...[...circuit.left, ...item.left].map((reason) => ({ row, reason })));
     const isOfCircuit = itemName === '' && Object.keys(item.figures).length > 0;
     importing.take(

@@ -43,9 +43,12 @@ export function importanceWord(text: string): Importance | undefined {
 /** How many times the unit of a field a heading or a cell states: "kW" a thousand times W. Undefined for another quantity. */
 export function powerScale(text: string): number | undefined {
   const plain = text.toLowerCase();
-  if (/\bk?wh\b|kwh|watt.?hours/.test(plain)) return undefined;
-  return /\bkw\b|\[kw\]|\(kw\)|kilowatt/.test(plain) ? 1000 : 1;
+  if (/(^|[^a-z])k?wh(?![a-z])|watt.?hours/.test(plain)) return undefined;
+  return /(^|[^a-z])k(w|va)(?![a-z])|kilowatt/.test(plain) ? 1000 : 1;
 }
 
 /** Whether a heading speaks of energy, which no power can be read from. */
 export const isEnergy = (heading: string): boolean => powerScale(heading) === undefined;
+
+/** Whether a heading or a cell speaks of apparent power. */
+export const isApparent = (text: string): boolean => /(^|[^a-z])k?va(?![a-z])/i.test(text);

@@ -4,7 +4,12 @@ import Papa from 'papaparse';
 const MOST_BYTES = 8_000_000;
 
 export type Sheet =
-  | { readonly ok: true; readonly rows: readonly (readonly string[])[] }
+  | {
+      readonly ok: true;
+      readonly rows: readonly (readonly string[])[];
+      /** A workbook keeps figures as figures: a point parts their fractions, wherever it was written. */
+      readonly decimal: '.' | undefined;
+    }
   | { readonly ok: false; readonly message: string };
 
 async function readWorkbook(bytes: ArrayBuffer): Promise<string[][]> {
@@ -53,7 +58,7 @@ export async function readSheet(file: File): Promise<Sheet> {
     // No text has such a sign in it: this is a picture, a program, or something else that only bears the name of a sheet.
     if (rows.some((row) => row.some((cell) => cell.includes('\u0000')))) return isNone;
     if (rows.length < 2) return { ok: false, message: `${file.name} has no rows below its headings.` };
-    return { ok: true, rows };
+    return { ok: true, rows, decimal: isZip ? '.' : undefined };
   } catch {
     return isNone;
   }

@@ -21,6 +21,8 @@ import { readSheet } from '../../state/readSheet.ts';
 export interface SheetInHand {
   readonly name: string;
   readonly rows: readonly (readonly string[])[];
+  /** The sign that parts fractions, where the kind of file tells it. */
+  readonly decimal: '.' | undefined;
 }
 
 /** More lines of a list than anybody reads at once. */
@@ -123,8 +125,9 @@ function Mapped({ sheet, onDone }: { readonly sheet: SheetInHand; readonly onDon
         mapping,
         headingRow + 2,
         sheet.rows[headingRow] ?? [],
+        sheet.decimal,
       ),
-    [design, sheet.rows, mapping, headingRow],
+    [design, sheet.rows, sheet.decimal, mapping, headingRow],
   );
   const check = useMemo(() => readDesign(found.design, SAMPLE_TYPES), [found.design]);
   const real = found.changes.filter((one) => one.kind !== 'same').length;
@@ -223,7 +226,7 @@ export function ImportDialog({ isOpen, pasted, onClose }: ImportDialogProps) {
   const take = async (file: File): Promise<void> => {
     const read = await readSheet(file);
     setFailure(read.ok ? '' : read.message);
-    setChosen(read.ok ? { name: file.name, rows: read.rows } : undefined);
+    setChosen(read.ok ? { name: file.name, rows: read.rows, decimal: read.decimal } : undefined);
   };
   return (
     <Modal title="Loads from a sheet" isOpen={isOpen} onClose={close} wide>

@@ -158,7 +158,7 @@ export function LoadsStage() {
   const [isImporting, setIsImporting] = useState(false);
   const [pasted, setPasted] = useState<SheetInHand>();
   const onHeadedBlock = (rows: readonly (readonly string[])[]): void => {
-    setPasted({ name: 'the clipboard', rows });
+    setPasted({ name: 'the clipboard', rows, decimal: undefined });
     setIsImporting(true);
   };
   return (
