@@ -148,7 +148,7 @@ describe('the table as a spreadsheet', () => {
     expect(readDesign(design, SAMPLE_TYPES).ok).toBe(true);
     const bad = pasteCircuits(design, COLUMNS, readBlock('A\tL1\nB\tL9'));
     expect(bad.ok ? '' : bad.message).toBe(
-      'Nothing was pasted. Line 2: Line(s): "L9" names no line of this supply.',
+      'Nothing was pasted. Line 2: Line(s): "L9" names a line that this supply does not have (L1, L2, L3).',
     );
   });
 
