@@ -103,6 +103,11 @@ export class Importing {
     return JSON.stringify(value);
   }
 
+  /** What was read for something new, so that a figure that was misread is seen before it is taken. */
+  private statedWords(stated: object): string[] {
+    return Object.entries(stated).map(([key, value]) => `${TITLES.get(key) ?? key}: ${this.words(value)}`);
+  }
+
   private changedWords(before: object, after: object): string[] {
     const old = new Map<string, unknown>(Object.entries(before));
     return Object.entries(after).flatMap(([key, value]) => {
@@ -127,10 +132,10 @@ export class Importing {
       }),
       ...cells,
     };
-    const details = before === undefined ? [] : this.changedWords(before, cells);
+    const details = before === undefined ? this.statedWords(cells) : this.changedWords(before, cells);
     const nth = this.count('item', circuit.id, named.item);
     const known = circuit.items.filter((one) => alike(one.name, named.item))[nth];
-    if (known !== undefined) details.push(...this.changedWords(known, figures));
+    details.push(...(known === undefined ? this.statedWords(figures) : this.changedWords(known, figures)));
     const { items, taken } =
       named.item === ''
         ? { items: circuit.items, taken: undefined }

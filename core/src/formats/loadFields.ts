@@ -40,7 +40,11 @@ export const LOAD_FIELDS: readonly LoadFieldInfo[] = [
     title: 'Circuit',
     known: ['circuit', 'circuitname', 'circuitno', 'way', 'feeder', 'breaker', 'mcb'],
   },
-  { field: 'lines', title: 'Lines', known: ['lines', 'line', 'phase', 'phases', 'ph', 'l'] },
+  {
+    field: 'lines',
+    title: 'Lines',
+    known: ['lines', 'line', 'phase', 'phases', 'circuitphase', 'supplyphase', 'onphase', 'ph', 'leg', 'l'],
+  },
   {
     field: 'partition',
     title: 'Board',

@@ -45,6 +45,8 @@ describe('a sheet without a column of circuits', () => {
       ['Dust extractor', 'Compressor', 'Sockets', 'Sockets'].map((name) => ['new circuit', name]),
     );
     expect([...found.bad, ...found.left]).toEqual([]);
+    // What was read is told before it is taken.
+    expect(found.changes[1]?.details).toBe('Lines: L2, Quantity: 1, Running W: 2200, Importance: could');
     // That something is not critical does not leave it off.
     expect(found.design.circuits.map(({ items }) => items[0]?.importance)).toEqual([
       'could',
