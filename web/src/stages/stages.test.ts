@@ -185,6 +185,7 @@ describe('the table as a spreadsheet', () => {
 
   it('knows a block with headings from one without', () => {
     expect(hasHeadings(readBlock('Circuit\tWatts\nA\t1'))).toBe(true);
+    expect(hasHeadings(readBlock('Survey of a house\t\nAppliance\tWatts\nA\t1'))).toBe(true);
     expect(hasHeadings(block)).toBe(false);
   });
 });
