@@ -69,7 +69,13 @@ export class Importing {
   /** How often the sheet has named each thing: a name that comes again means another thing of that name, in the order they stand in. */
   private readonly told = new Map<string, number>();
 
+  /** The circuits as they were, and what the sheet has said of each since: its lines, and which of a name it spoke of last. */
+  private readonly before: readonly Circuit[];
+  private readonly linesTold = new Map<number, string>();
+  private readonly lastPlace = new Map<string, number>();
+
   constructor(design: Design) {
+    this.before = design.circuits;
     this.circuits = [...design.circuits];
     this.partitions = design.partitions;
     this.ids = new Set(design.circuits.map((circuit) => circuit.id));
@@ -88,12 +94,40 @@ export class Importing {
   }
 
   /** Where the circuit of a row stands; -1 where it is new. */
-  private home({ circuit, item }: Named): number {
-    if (circuit !== undefined) return this.byName.get(circuit.toLowerCase())?.[0] ?? -1;
+  private home({ circuit, item }: Named, lines: readonly Line[] | undefined): number {
+    if (circuit !== undefined) {
+      const at = this.namedPlace(circuit, item, lines);
+      const place = at === -1 ? this.circuits.length : at;
+      this.lastPlace.set(circuit.toLowerCase(), place);
+      if (lines !== undefined) this.linesTold.set(place, lines.join());
+      return at;
+    }
     const key = item.toLowerCase();
     const nth = this.count('circuit', item);
     // A sheet of things alone may be about things that hang on circuits of other names.
     return (this.byName.get(key) ?? this.byItem.get(key))?.[nth] ?? -1;
+  }
+
+  /**
+   * Where a circuit stands that the sheet names. Rows of one name join, but what the sheet has put on one line is not moved by a later
+   * row that says another: that is another circuit of the name. Several of a name are told apart by what hangs on them, then by their lines.
+   */
+  private namedPlace(circuit: string, item: string, lines: readonly Line[] | undefined): number {
+    const places = this.byName.get(circuit.toLowerCase()) ?? [];
+    const nth = this.count('hung', circuit, item);
+    const hung = places.flatMap((at) =>
+      (this.before[at]?.items ?? []).filter(({ name }) => alike(name, item)).map(() => at),
+    )[nth];
+    if (lines === undefined) return this.lastPlace.get(circuit.toLowerCase()) ?? hung ?? places[0] ?? -1;
+    const wanted = lines.join();
+    const open = places.filter((at) => (this.linesTold.get(at) ?? wanted) === wanted);
+    return (
+      open.find((at) => at === hung) ??
+      open.find((at) => this.linesTold.has(at)) ??
+      open.find((at) => this.circuits[at]?.lines?.join() === wanted) ??
+      open[0] ??
+      -1
+    );
   }
 
   private words(value: unknown): string {
@@ -117,7 +151,7 @@ export class Importing {
   }
 
   take(named: Named, { partition, onlyLine, ...stated }: CircuitCells, { figures, unread }: ItemCells): void {
-    const at = this.home(named);
+    const at = this.home(named, stated.lines);
     const before = this.circuits[at];
     const name = before?.name ?? named.circuit ?? named.item;
     const cells = { ...stated, ...(partition === undefined ? {} : { partitionId: partition.id }) };

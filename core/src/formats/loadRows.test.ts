@@ -110,6 +110,87 @@ it('two things of one name on one circuit are both counted, go out and come back
   expect(back.design).toEqual(found.design);
 });
 
+describe('circuits of one name', () => {
+  const two = [
+    ['Circuit', 'Lines', 'Item', 'W'],
+    ['Sockets', 'L1', 'Sockets', '1500'],
+    ['Sockets', 'L3', 'Sockets', '500'],
+    ['', '', 'Heater', '900'],
+    ['Sockets', 'L1', 'Lamp', '20'],
+  ];
+  const there = [
+    [
+      'Sockets',
+      'L1',
+      [
+        ['Sockets', 1500],
+        ['Lamp', 20],
+      ],
+    ],
+    [
+      'Sockets',
+      'L3',
+      [
+        ['Sockets', 500],
+        ['Heater', 900],
+      ],
+    ],
+  ];
+
+  it('on other lines are others: no load moves to another line', () =>
+    expect(shown(brought(empty('three-phase'), two).design)).toEqual(there));
+
+  it.each([
+    ['on two lines', two],
+    ['on one', two.map((row) => row.map((cell) => (cell === 'L3' ? 'L1' : cell)))],
+    [
+      'made of a sheet without circuits',
+      [
+        ['Item', 'Phase', 'W'],
+        ['Tap', 'L1', '10'],
+        ['Tap', 'L1', '20'],
+      ],
+    ],
+  ])(
+    '%s: go out and come back to where they were, and into an empty survey with the same load',
+    (_, sheet) => {
+      const { design } = brought(empty('three-phase'), sheet);
+      const [head = [], ...rows] = loadRows(design);
+      const back = importLoadRows(design, rows, guessMapping(head));
+      expect(back.changes.every(({ kind }) => kind === 'same')).toBe(true);
+      expect(back.design).toEqual(design);
+      const load = ({ circuits }: Design) =>
+        circuits
+          .flatMap(({ lines, items }) =>
+            items.map(({ name, runningW }) => `${lines?.join()} ${name} ${runningW}`),
+          )
+          .sort();
+      expect(load(importLoadRows(empty('three-phase'), rows, guessMapping(head)).design)).toEqual(
+        load(design),
+      );
+    },
+  );
+
+  it('that is there on another line is moved by a sheet that says so once', () => {
+    const { design } = brought(empty('three-phase'), two.slice(0, 2));
+    const moved = brought(design, [
+      ['Circuit', 'Lines', 'Item', 'W'],
+      ['Sockets', 'L2', 'Sockets', '1500'],
+      ['Sockets', 'L2', 'Lamp', '20'],
+    ]);
+    expect(shown(moved.design)).toEqual([
+      [
+        'Sockets',
+        'L2',
+        [
+          ['Sockets', 1500],
+          ['Lamp', 20],
+        ],
+      ],
+    ]);
+  });
+});
+
 it.each([
   [['Room', 'Load (W)', 'Appliance'], { runningW: 1, item: 2 }],
   [['Load', 'Load (VA)', 'Hrs/day (h)'], { item: 0, runningVa: 1, hoursPerDay: 2 }],
