@@ -1,4 +1,5 @@
-// The servers that the journeys drive: one with the sample world, one that nobody has come into yet.
+// The servers that the journeys drive, for each of those that run beside each other: one with the sample world, one that nobody has come
+// into yet.
 import { anyFreePort } from './ports.mjs';
 import { startServer } from './server.mjs';
 import { startSite } from './site.mjs';
@@ -19,13 +20,17 @@ async function databaseBeside(databaseUrl, name) {
   return url.href;
 }
 
-/** Starts both, and returns what the journeys read from their environment. */
-export async function startJourneyServers(databaseUrl) {
+/** Starts one pair on databases of its own, and says where it is. */
+async function startPair(databaseUrl, number) {
   const site = await startSite({ port: await anyFreePort() });
-  const sample = await startServer({ port: await anyFreePort(), databaseUrl, env: site.env });
+  const sample = await startServer({
+    port: await anyFreePort(),
+    databaseUrl: await databaseBeside(databaseUrl, `bastion_journeys_${number}`),
+    env: site.env,
+  });
   const firm = await startServer({
     port: await anyFreePort(),
-    databaseUrl: await databaseBeside(databaseUrl, 'bastion_journeys_firm'),
+    databaseUrl: await databaseBeside(databaseUrl, `bastion_journeys_firm_${number}`),
     env: { BASTION_DEMO: 'off' },
   });
   return {
@@ -38,6 +43,18 @@ export async function startJourneyServers(databaseUrl) {
       await sample.stop();
       await firm.stop();
       await site.stop();
+    },
+  };
+}
+
+/** Starts as many pairs as journeys run beside each other, and returns what those read from their environment. */
+export async function startJourneyServers(databaseUrl, pairs = 2) {
+  const started = [];
+  for (let number = 1; number <= pairs; number += 1) started.push(await startPair(databaseUrl, number));
+  return {
+    env: { BASTION_SERVERS: JSON.stringify(started.map(({ env }) => env)) },
+    stop: async () => {
+      for (const { stop } of started) await stop();
     },
   };
 }
