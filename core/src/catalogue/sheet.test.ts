@@ -94,6 +94,12 @@ describe('data sheets', () => {
     ['lfp-51v-100ah', { minV: '53' }, 'minV', 'below nominalV'],
     ['lfp-51v-100ah', { capacityAh: '' }, 'capacityAh', 'Capacity is needed'],
     ['lfp-51v-100ah', { capacityAh: 'big' }, 'capacityAh', '“big” is not a figure'],
+    [
+      'lfp-51v-100ah',
+      { capacityAh: '1,200' },
+      'capacityAh',
+      '“1,200” may be 1.2 or 1200: write it without the comma',
+    ],
     ['lfp-51v-100ah', { openCircuit: '0 : 46\n0.5' }, 'openCircuit', 'is missing'],
     ['hybrid-5k-1ph', { overloadCurve: '0.9 : 60' }, 'overloadCurve', 'more than 1'],
     ['hybrid-5k-1ph', { overloadCurve: '1.5 : 10; 1.1 : 60' }, 'overloadCurve', 'rising order'],

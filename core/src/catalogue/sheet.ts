@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { type Problem, problemsFrom, type Result } from '../values/problem.ts';
-import { readFigure } from '../words/figure.ts';
+import { isAmbiguous, readFigure } from '../words/figure.ts';
 import { equipmentType, type EquipmentKind, type EquipmentType } from './schema.ts';
 
 /** A column of a field that is a list of rows. */
@@ -85,11 +85,19 @@ const names = (text: string): string[] =>
 
 type Read = { readonly value: unknown } | { readonly wrong: string };
 
+/** A figure of a data sheet. "5,000" is asked about: a rating of five where five thousand was meant passes many a limit. */
+function readOwnFigure(text: string, where = ''): Read {
+  const value = readFigure(text);
+  if (value === undefined) return { wrong: `“${text}” is not a figure${where}` };
+  return text.includes(',') && isAmbiguous(text)
+    ? { wrong: `“${text}” may be ${value} or ${value * 1000}: write it without the comma${where}` }
+    : { value };
+}
+
 function readCell(text: string, column: SheetColumn): Read {
   if (column.holds === 'names') return { value: names(text) };
   if (column.holds === 'text') return { value: text };
-  const value = readFigure(text);
-  return value === undefined ? { wrong: `“${text}” is not a figure (${column.label})` } : { value };
+  return readOwnFigure(text, ` (${column.label})`);
 }
 
 /** Lines of columns parted by ":" or by tabs, as they come from a spreadsheet. Empty cells are left out. */
@@ -132,8 +140,7 @@ function readField(field: SheetField, text: string): Read {
     case 'figure':
       break;
   }
-  const value = readFigure(text);
-  return value === undefined ? { wrong: `“${text}” is not a figure` } : { value };
+  return readOwnFigure(text);
 }
 
 /**

@@ -30,10 +30,21 @@ describe('reading numbers as people type them', () => {
     ['.5', 0.5],
     ['', undefined],
     ['12 kW', undefined],
-    ['1,200.5', undefined],
     ['1e3', undefined],
     ['NaN', undefined],
-  ])('%j is %s', (text, value) => expect(readNumber(text)).toBe(value));
+  ])('%j is %s', (text, value) => expect(readNumber(text, '.')).toBe(value));
+
+  it.each([
+    ['6,000', 6000, 6],
+    ['1,234,567.5', 1234567.5, undefined],
+    ['1,200.5', 1200.5, undefined],
+    // What cannot part thousands parts a fraction, wherever the person sits.
+    ['0,125', 0.125, 0.125],
+    ['12,50', 12.5, 12.5],
+    ['1.200', 1.2, 1.2],
+  ])('%j is %s where fractions are parted by a point, %s where by a comma', (text, point, comma) =>
+    expect([readNumber(text, '.'), readNumber(text, ',')]).toEqual([point, comma]),
+  );
 });
 
 describe('keys of the survey table', () => {
