@@ -10,6 +10,10 @@ export type LineLetters = ReadonlyMap<string, Line>;
 const ALL_OF_THREE = /^(ALL|(3|THREE|TRI)[\s-]*(~|Φ|P|PH|POLE|PHASES?))$/;
 const ALL_OF_TWO = /^(ALL|BOTH|(2|TWO|DOUBLE)[\s-]*(P|POLE|LINES?|LEGS?)|240\s*V?)$/;
 
+/** Whether a cell in capitals means all the lines there are. */
+const namesAll = (cell: string, has: readonly Line[]): boolean =>
+  (has.length === 3 && ALL_OF_THREE.test(cell)) || (has.length === 2 && ALL_OF_TWO.test(cell));
+
 const parts = (text: string): readonly string[] => text.split(/[\s+,/&-]+/).filter((part) => part !== '');
 
 /** The single letters of a cell: "RYB" as well as "R, Y". Undefined where it holds anything else. */
@@ -25,7 +29,12 @@ function lettersIn(cell: string): readonly string[] | undefined {
  * the third where they are R, Y, B. A letter on which the ways of marking that fit do not agree means nothing.
  */
 export function lettersOf(cells: readonly string[], has: readonly Line[]): LineLetters {
-  const used = new Set(cells.flatMap((cell) => lettersIn(cell.trim().toUpperCase()) ?? []));
+  const used = new Set(
+    cells
+      .map((cell) => cell.trim().toUpperCase())
+      .filter((cell) => !namesAll(cell, has))
+      .flatMap((cell) => lettersIn(cell) ?? []),
+  );
   const fitting = MARKS.filter((marks) => {
     const here = marks.slice(0, has.length);
     return [...used].every((letter) => here.includes(letter));
@@ -53,8 +62,7 @@ export function readLines(
 ): ReadCell<Line[]> {
   const wanted = text.trim().toUpperCase();
   if (wanted === '') return { ok: true, value: undefined };
-  if ((has.length === 3 && ALL_OF_THREE.test(wanted)) || (has.length === 2 && ALL_OF_TWO.test(wanted)))
-    return { ok: true, value: [...has] };
+  if (namesAll(wanted, has)) return { ok: true, value: [...has] };
   const marks = lettersIn(wanted);
   const names = marks
     ? marks.map((letter) => letters.get(letter))

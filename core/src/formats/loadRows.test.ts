@@ -290,6 +290,8 @@ describe('lines as people write them', () => {
     expect(readLines('B', THREE, lettersOf(['R', 'B', 'Y'], THREE))).toMatchObject({ value: ['L3'] });
     expect(readLines('B', THREE, lettersOf(['A', 'B', 'L1'], THREE))).toMatchObject({ value: ['L2'] });
     expect(readLines('R', THREE, lettersOf(['R', 'A'], THREE))).toMatchObject({ ok: false });
+    // "All" is a word, not three letters.
+    expect(readLines('B', THREE, lettersOf(['R', 'B', 'all'], THREE))).toMatchObject({ value: ['L3'] });
   });
 
   it('a column that counts phases says which only where it says all', () => {

@@ -2,6 +2,8 @@
 export type DecimalSign = '.' | ',';
 
 const signs = /[.,]/g;
+/** Thousands in groups of three; in some countries all but the last of them are of two. */
+const GROUPED = /^[+-]?\d{1,3}([.,]\d{2,3})*[.,]\d{3}$/;
 /** A figure with nothing around it: no unit, no spaces, no quotes between its thousands. */
 const bareOf = (text: string): string => text.trim().replace(/[\s\u00a0']/g, '');
 
@@ -32,7 +34,10 @@ export function readFigure(text: string, decimal?: DecimalSign): number | undefi
   const plain = bareOf(text);
   if (!/^[+-]?[\d.,]+(?:[eE][+-]?\d+)?$/.test(plain)) return undefined;
   const parts = decimalOf(plain) ?? decimal ?? (plain.includes(',') ? ',' : '.');
-  const whole = plain.replaceAll(parts === ',' ? '.' : ',', '').replace(',', '.');
-  const value = Number(whole);
+  const thousands = parts === ',' ? '.' : ',';
+  const [whole = ''] = plain.split(parts);
+  // "1,2,3" is a list of three, not a hundred and twenty-three.
+  if (whole.includes(thousands) && !GROUPED.test(whole)) return undefined;
+  const value = Number(plain.replaceAll(thousands, '').replace(',', '.'));
   return Number.isFinite(value) ? value : undefined;
 }
