@@ -195,7 +195,7 @@ export * as siteWire from './wire/site.ts';
 export * as liveWire from './wire/live.ts';
 export { POWERS, type Powers, role as roleSchema, type Role, ROLE_WORDS } from './wire/roles.ts';
 export { ARRANGEMENT_WORDS } from './catalogue/arrangementWords.ts';
-export { describePlace, describePlaces, describeThing, fieldLabel } from './words/places.ts';
+export { describePlace, describePlaces, fieldLabel } from './words/places.ts';
 export { counted, formatNumber, formatQuantity } from './words/quantity.ts';
 export { copyUsedTypes } from './design/usedTypes.ts';
 export { lineVoltages } from './network/phasors.ts';

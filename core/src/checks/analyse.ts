@@ -2,6 +2,8 @@ import type { EquipmentType } from '../catalogue/schema.ts';
 import type { Design } from '../design/schema.ts';
 import { compile } from '../installation/compile.ts';
 import type { Installation } from '../installation/installation.ts';
+import { takenByEach } from '../installation/openPlaces.ts';
+import { openPlaces, withOpenPlaces } from './openPlaces.ts';
 import type { RegisteredFinding } from './registry.ts';
 import { runChecks } from './runChecks.ts';
 
@@ -15,5 +17,13 @@ export interface Analysis {
 /** Compiles a design and runs every check in every mode. Pure: the same design gives the same answer anywhere. */
 export function analyse(design: Design, catalogue: readonly EquipmentType[]): Analysis {
   const installation = compile(design, catalogue);
-  return { design, installation, findings: runChecks(installation) };
+  return {
+    design,
+    installation,
+    findings: withOpenPlaces(
+      runChecks(installation),
+      takenByEach(design).map((taken) => runChecks(compile(taken, catalogue))),
+      openPlaces(installation),
+    ),
+  };
 }

@@ -11,6 +11,7 @@ import { laySet } from './build/sets.ts';
 import { type FindType, typeFinder } from './build/types.ts';
 import type { Installation } from './installation.ts';
 import type { Network } from './network.ts';
+import { unplacedCircuits } from './openPlaces.ts';
 import { routeLengths } from './place/routes.ts';
 import { compileWall } from './place/wall.ts';
 import { compileSupply } from './supply.ts';
@@ -100,7 +101,6 @@ export function compile(design: Design, catalogue: readonly EquipmentType[]): In
     serviceLoopM: defaults.serviceLoopM.value,
     slack: defaults.routeSlack.value,
   });
-  const decided = new Set(design.partitions.map((partition) => partition.id));
   const stacks = design.stacks.map((stack) => laySet(design, stack, { supply, defaults, routes, find }));
   const generators = design.generators.map((generator) => ({
     generator,
@@ -155,8 +155,6 @@ export function compile(design: Design, catalogue: readonly EquipmentType[]): In
     wall,
     routes,
     circuitDeviceTypes: circuitDeviceTypes(design, find),
-    undecidedCircuits: design.circuits.filter(
-      (circuit) => circuit.partitionId === undefined || !decided.has(circuit.partitionId),
-    ),
+    undecidedCircuits: unplacedCircuits(design),
   };
 }

@@ -13,6 +13,7 @@ import { isOwnBank } from '../installation/ownBank.ts';
 import { generatorLines } from '../installation/generatorLines.ts';
 import type { Supply } from '../installation/supply.ts';
 import { all, field, type Known, known, mapKnown, unknownAt } from '../values/known.ts';
+import { openPlaceSentences } from './openPlaces.ts';
 import { engineOf } from './engine.ts';
 import type { PlantLimits } from './limits.ts';
 import { measuredBoards } from './meterDays.ts';
@@ -342,6 +343,7 @@ export function plantOf(installation: Installation, compiled: CompiledStack): Kn
     acStaysWithGenerator: sunlight.staysWithGenerator,
     generator: engine.generator,
     leftOut: [
+      ...openPlaceSentences(installation),
       ...sunlight.leftOut,
       ...engine.leftOut,
       ...shedSentences(compiled, given.value.autonomy.floorSoc),

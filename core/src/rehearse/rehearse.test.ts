@@ -282,6 +282,21 @@ describe('a design', () => {
       'Pool drops below 5 %, and discharge ends at 10 %: it never drops.',
       'At which level Sauna drops is not known: it is carried to the end.',
     ]);
+    const open = of((d) => {
+      d.partitions.push({ id: 'x', name: 'Kitchen', kind: 'shed' });
+      for (const [name, place] of Object.entries({
+        Oven: {},
+        Kiln: {},
+        Pump: { partitionId: 'x' },
+        Saw: {},
+        Fan: {},
+      }))
+        d.circuits.push({ id: name, name, lines: ['L1'], items: [], ...place });
+    });
+    expect(known(open).leftOut).toEqual([
+      'Circuits without a place are left out: Oven, Kiln, Saw and 1 more.',
+      'What hangs on partitions that no set feeds is left out: Kitchen.',
+    ]);
     expect(of((d) => Reflect.deleteProperty(bank1(d), 'cutoffSoc')).plant.known).toBe(false);
     expect(plantsOf(compile({ ...baseDesign(), stacks: [] }, SAMPLE_TYPES))).toEqual([]);
   });

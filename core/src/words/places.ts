@@ -225,22 +225,18 @@ function circuitOfCable(stated: object, [root, list, id]: Path): string | undefi
 
 /**
  * A place in words: "running power of Vaccine fridge". Names are looked up in the document; what has none goes by its number, as
- * "unit 2 of Stack".
+ * "unit 2 of Stack". A thing itself is called by its name.
  */
 export function describePlace(stated: object, path: Path): string {
   const { owner: named, value } = ownerOf(stated, path.slice(0, -1));
+  if (Array.isArray(value) && value.some((one) => isNamed(one) && one.id === path.at(-1)))
+    return ownerOf(stated, path).owner;
   const owner = circuitOfCable(stated, path) ?? named;
   const label = fieldLabel(String(path.at(-1) ?? ''));
   // A figure inside of a field that has a name of its own: the size of which lead.
   const inner = path.length > 2 && !Array.isArray(value) ? FIELDS[String(path.at(-2))] : undefined;
   const whole = inner === undefined || inner === 'battery bank' ? label : `${label} of the ${inner}`;
   return owner === '' ? whole : `${whole} of ${owner}`;
-}
-
-/** A thing of a document in words, by its place: its name, or its number in what it belongs to; a field of it as `describePlace` has it. */
-export function describeThing(stated: object, path: Path): string {
-  const list = ownerOf(stated, path.slice(0, -1)).value;
-  return Array.isArray(list) ? ownerOf(stated, path).owner : describePlace(stated, path);
 }
 
 /** What the last thing of a list on the way is called, and where the way ends. */

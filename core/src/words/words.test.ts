@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { baseDesign } from '../testkit/designs.ts';
-import { describePlace, describePlaces, describeThing } from './places.ts';
+import { describePlace, describePlaces } from './places.ts';
 import { counted, formatQuantity } from './quantity.ts';
 
 describe('words', () => {
@@ -31,9 +31,9 @@ describe('words', () => {
         `outside diameter of the cable of ${design.circuits[0]?.name ?? ''}`,
       );
     expect(describePlace(design, ['site', 'supply'])).toBe('supply');
-    expect(describeThing(design, ['circuits', 'c1'])).toBe('Heat');
-    expect(describeThing(design, ['stacks', 's', 'units', 'u1'])).toBe('unit 1 of Stack');
-    expect(describeThing(design, ['stacks', 's', 'bank', 'inverterLead'])).toBe(
+    expect(describePlace(design, ['circuits', 'c1'])).toBe('Heat');
+    expect(describePlace(design, ['stacks', 's', 'units', 'u1'])).toBe('unit 1 of Stack');
+    expect(describePlace(design, ['stacks', 's', 'bank', 'inverterLead'])).toBe(
       describePlace(design, ['stacks', 's', 'bank', 'inverterLead']),
     );
     expect(describePlaces(design, [['a'], ['b'], ['c'], ['d'], ['e']])).toBe('a; b; c; and 2 more');

@@ -20,5 +20,11 @@ checkTable(loadAssigned, [
     state: 'unknown',
     missing: 'partitions/b/stackId',
   },
+  {
+    name: 'a shed stage behind no set: its load comes to one of them',
+    edit: (d) => void d.partitions.push({ id: 'p', name: 'Kitchen', kind: 'shed' }),
+    state: 'unknown',
+    missing: 'partitions/p/stackId',
+  },
   { name: 'no circuits: nothing to say', edit: (d) => void (d.circuits = []), state: 'nothing' },
 ]);

@@ -1,6 +1,7 @@
 import { type Check, judge, NO_WORKING, checkOf } from '../check.ts';
+import { openPlaces } from '../openPlaces.ts';
 
-/** Circuits that nobody has placed, and backup partitions that no stack feeds: their load is in no limit yet. */
+/** Circuits that nobody has placed, and partitions behind a set that no set feeds: their load is in no limit yet. */
 export const loadAssigned: Check<'load.assigned'> = checkOf({
   id: 'load.assigned',
   title: 'Every circuit has its place',
@@ -13,13 +14,8 @@ export const loadAssigned: Check<'load.assigned'> = checkOf({
     unknown: '{{subject}}: not placed yet, so in no limit of the backup output: {{missing}}.',
   },
   run: (context) => {
-    const { circuits, partitions, undecidedCircuits } = context.installation;
-    if (circuits.length === 0) return [];
-    const unfed = partitions.filter((one) => one.kind === 'backup' && one.stackId === undefined);
-    const missing = [
-      ...undecidedCircuits.map((circuit) => ['circuits', circuit.id, 'partitionId']),
-      ...unfed.map((partition) => ['partitions', partition.id, 'stackId']),
-    ];
+    if (context.installation.circuits.length === 0) return [];
+    const missing = openPlaces(context.installation);
     return [
       judge(loadAssigned.id, context, {
         subject: { kind: 'design', id: 'design', label: 'Circuits' },

@@ -38,5 +38,16 @@ checkTable(surgeChosen, [
     edit: (d) => choose(d, 'c9'),
     state: 'unknown',
     missing: 'startCases/k/starts/x0',
+    says: 'start 1 of Pumps',
+  },
+  {
+    name: 'a chosen start whose circuit has no place: the place is asked for',
+    edit: (d) => {
+      choose(d, 'c2');
+      const circuit = d.circuits.find(({ id }) => id === 'c2');
+      if (circuit !== undefined) delete circuit.partitionId;
+    },
+    state: 'unknown',
+    missing: 'circuits/c2/partitionId',
   },
 ]);

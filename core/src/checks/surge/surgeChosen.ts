@@ -1,19 +1,33 @@
 import { coldPickup, seeLine, seeWhole, type StartingItem } from '../../figures/loads/surges.ts';
-import type { StartCase } from '../../installation/facts.ts';
+import type { Circuit, StartCase } from '../../installation/facts.ts';
 import { add, ZERO } from '../../network/complex.ts';
 import type { Path } from '../../values/problem.ts';
 import { type Check, checkOf } from '../check.ts';
 import { eachSurgePlace, type SurgePlace, surgeMeasurement } from '../support/surge.ts';
 
-/** The chosen starts that are on this board, and the places of those that are not (moved, deleted, or without a start). */
-function pick(place: SurgePlace, startCase: StartCase): { starts: StartingItem[]; missing: Path[] } {
+/** Where it would have to be said what a chosen start that is not on the board is about: its circuit has no place, or it was moved or deleted. */
+const placeToSay = (
+  circuits: readonly Circuit[],
+  { id }: StartCase,
+  start: StartCase['starts'][number],
+): Path =>
+  circuits.some((one) => one.id === start.circuitId && one.partitionId === undefined)
+    ? ['circuits', start.circuitId, 'partitionId']
+    : ['startCases', id, 'starts', start.id];
+
+/** The chosen starts that are on this board, and the places to mend of those that are not. */
+function pick(
+  place: SurgePlace,
+  circuits: readonly Circuit[],
+  startCase: StartCase,
+): { starts: StartingItem[]; missing: Path[] } {
   const starts: StartingItem[] = [];
   const missing: Path[] = [];
-  for (const { id, circuitId, itemId } of startCase.starts) {
+  for (const start of startCase.starts) {
     const found = place.one.board.startingItems.find(
-      ({ running }) => running.circuit.id === circuitId && running.item.id === itemId,
+      ({ running }) => running.circuit.id === start.circuitId && running.item.id === start.itemId,
     );
-    if (found === undefined) missing.push(['startCases', startCase.id, 'starts', id]);
+    if (found === undefined) missing.push(placeToSay(circuits, startCase, start));
     else starts.push(found);
   }
   return { starts, missing };
@@ -36,7 +50,7 @@ export const surgeChosen: Check<'surge.chosen'> = checkOf({
       eachSurgePlace(surgeChosen.id, context, (place) => {
         const { board, compiled } = place.one;
         if (compiled.stack.id !== startCase.stackId || startCase.starts.length === 0) return undefined;
-        const { starts, missing } = pick(place, startCase);
+        const { starts, missing } = pick(place, context.installation.circuits, startCase);
         const index = place.line === undefined ? -1 : place.one.lines.indexOf(place.line);
         const sight = index < 0 ? seeWhole : seeLine(index);
         const total =

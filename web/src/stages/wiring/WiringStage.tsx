@@ -1,6 +1,6 @@
 import {
   type Analysis,
-  describeThing,
+  describePlace,
   drawDiagram,
   type MatrixCell,
   modeMatrix,
@@ -97,7 +97,7 @@ const Wired = memo(function Wired({
       <BondMends />
       {network.problems.map(({ path, message }) => (
         <p key={path.join('/')} className="sheet px-3 py-1.5 text-over">
-          <span className="inline-block first-letter:uppercase">{describeThing(design, path)}</span> {message}
+          <span className="inline-block first-letter:uppercase">{describePlace(design, path)}</span> {message}
           .
         </p>
       ))}

@@ -1,0 +1,58 @@
+import type { Installation } from '../installation/installation.ts';
+import { unfedPartitions } from '../installation/openPlaces.ts';
+import { uniquePaths } from '../values/known.ts';
+import type { Path } from '../values/problem.ts';
+import { subjectKey } from './finding.ts';
+import type { RegisteredFinding } from './registry.ts';
+
+/** Where it would have to be said what hangs on a set. */
+export const openPlaces = ({ undecidedCircuits, partitions }: Installation): Path[] => [
+  ...undecidedCircuits.map(({ id }) => ['circuits', id, 'partitionId']),
+  ...unfedPartitions(partitions).map(({ id }) => ['partitions', id, 'stackId']),
+];
+
+const keyOf = ({ check, mode, subject }: RegisteredFinding): string =>
+  `${check}\n${mode}\n${subjectKey(subject)}`;
+
+const stands = ({ state }: RegisteredFinding): boolean => state === 'within' || state === 'tight';
+
+/** A finding whose limit stands or falls with the places that are missing. */
+const heldBack = (finding: RegisteredFinding, places: readonly Path[]): RegisteredFinding => ({
+  ...finding,
+  state: 'unknown',
+  margin: undefined,
+  missing: uniquePaths([...finding.missing, ...places]),
+});
+
+function byKey(findings: readonly RegisteredFinding[]): ReadonlyMap<string, readonly RegisteredFinding[]> {
+  const kept = new Map<string, RegisteredFinding[]>();
+  for (const finding of findings) {
+    const same = kept.get(keyOf(finding));
+    if (same === undefined) kept.set(keyOf(finding), [finding]);
+    else same.push(finding);
+  }
+  return kept;
+}
+
+/**
+ * Findings of a design whose circuits are not all placed. `may` holds what would be found with all of them on one output, a list for
+ * each output: a limit that would not stand there does not stand here, it is not known; one that holds even so is left as it is.
+ */
+export function withOpenPlaces(
+  findings: readonly RegisteredFinding[],
+  may: readonly (readonly RegisteredFinding[])[],
+  places: readonly Path[],
+): readonly RegisteredFinding[] {
+  if (may.length === 0) return findings;
+  const found = byKey(findings);
+  const fallen = may.map((list) => byKey(list.filter((finding) => !stands(finding))));
+  const falls = (finding: RegisteredFinding): boolean => fallen.some((list) => list.has(keyOf(finding)));
+  const held = findings.map((finding) =>
+    stands(finding) && falls(finding) ? heldBack(finding, places) : finding,
+  );
+  const added = new Map<string, RegisteredFinding>();
+  for (const list of fallen)
+    for (const [key, [first]] of list)
+      if (first !== undefined && !found.has(key)) added.set(key, heldBack({ ...first, missing: [] }, places));
+  return [...held, ...added.values()];
+}

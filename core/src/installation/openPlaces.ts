@@ -1,0 +1,52 @@
+import type { Design, Stack } from '../design/schema.ts';
+import { isBehindStack, isCarriedInIsland } from './partitionKinds.ts';
+
+/** Partitions that hang on a set, while nobody has said on which. */
+export const unfedPartitions = <P extends Design['partitions'][number]>(partitions: readonly P[]): P[] =>
+  partitions.filter((one) => one.stackId === undefined && isBehindStack(one));
+
+/** Circuits that nobody has placed. */
+export function unplacedCircuits({
+  circuits,
+  partitions,
+}: Pick<Design, 'circuits' | 'partitions'>): Design['circuits'] {
+  const decided = new Set(partitions.map(({ id }) => id));
+  return circuits.filter(({ partitionId }) => partitionId === undefined || !decided.has(partitionId));
+}
+
+/** The design in which a set takes what nobody has placed, all of it on one of its backup outputs. */
+function takenBy(
+  design: Design,
+  open: ReadonlySet<Design['circuits'][number]>,
+  { id: stackId }: Stack,
+  partitionId: string,
+): Design {
+  const unfed = new Set(unfedPartitions(design.partitions));
+  return {
+    ...design,
+    circuits: design.circuits.map((circuit) => (open.has(circuit) ? { ...circuit, partitionId } : circuit)),
+    partitions:
+      unfed.size === 0
+        ? design.partitions
+        : design.partitions.map((one) => (unfed.has(one) ? { ...one, stackId } : one)),
+  };
+}
+
+/**
+ * What a design may still become while circuits have no place and partitions no set: one design for each backup output there is, which
+ * takes all of them. No other way to place them loads that output more.
+ */
+export function takenByEach(design: Design): Design[] {
+  const open = new Set(unplacedCircuits(design));
+  if (open.size === 0 && unfedPartitions(design.partitions).length === 0) return [];
+  return design.stacks.flatMap((stack) => {
+    const seen = new Set<string | undefined>();
+    return design.partitions
+      .filter((one) => (one.stackId ?? stack.id) === stack.id && isCarriedInIsland(one))
+      .flatMap(({ id, outputId }) => {
+        if (seen.has(outputId)) return [];
+        seen.add(outputId);
+        return [takenBy(design, open, stack, id)];
+      });
+  });
+}
