@@ -2,8 +2,8 @@ import type { EquipmentType } from '../catalogue/schema.ts';
 import type { Design } from '../design/schema.ts';
 import { compile } from '../installation/compile.ts';
 import type { Installation } from '../installation/installation.ts';
-import { takenByEach } from '../installation/openPlaces.ts';
-import { openPlaces, withOpenPlaces } from './openPlaces.ts';
+import { openPlaces, takenByEach } from '../installation/openPlaces.ts';
+import { withOpenPlaces } from './openPlaces.ts';
 import type { RegisteredFinding } from './registry.ts';
 import { runChecks } from './runChecks.ts';
 

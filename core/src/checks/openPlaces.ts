@@ -1,15 +1,7 @@
-import type { Installation } from '../installation/installation.ts';
-import { unfedPartitions } from '../installation/openPlaces.ts';
 import { uniquePaths } from '../values/known.ts';
 import type { Path } from '../values/problem.ts';
 import { subjectKey } from './finding.ts';
 import type { RegisteredFinding } from './registry.ts';
-
-/** Where it would have to be said what hangs on a set. */
-export const openPlaces = ({ undecidedCircuits, partitions }: Installation): Path[] => [
-  ...undecidedCircuits.map(({ id }) => ['circuits', id, 'partitionId']),
-  ...unfedPartitions(partitions).map(({ id }) => ['partitions', id, 'stackId']),
-];
 
 const keyOf = ({ check, mode, subject }: RegisteredFinding): string =>
   `${check}\n${mode}\n${subjectKey(subject)}`;

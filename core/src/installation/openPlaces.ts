@@ -1,4 +1,6 @@
 import type { Design, Stack } from '../design/schema.ts';
+import type { Path } from '../values/problem.ts';
+import type { Installation } from './installation.ts';
 import { isBehindStack, isCarriedInIsland } from './partitionKinds.ts';
 
 /** Partitions that hang on a set, while nobody has said on which. */
@@ -13,6 +15,12 @@ export function unplacedCircuits({
   const decided = new Set(partitions.map(({ id }) => id));
   return circuits.filter(({ partitionId }) => partitionId === undefined || !decided.has(partitionId));
 }
+
+/** Where it would have to be said what hangs on a set. */
+export const openPlaces = ({ undecidedCircuits, partitions }: Installation): Path[] => [
+  ...undecidedCircuits.map(({ id }) => ['circuits', id, 'partitionId']),
+  ...unfedPartitions(partitions).map(({ id }) => ['partitions', id, 'stackId']),
+];
 
 /** The design in which a set takes what nobody has placed, all of it on one of its backup outputs. */
 function takenBy(

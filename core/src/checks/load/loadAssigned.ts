@@ -1,5 +1,5 @@
+import { openPlaces } from '../../installation/openPlaces.ts';
 import { type Check, judge, NO_WORKING, checkOf } from '../check.ts';
-import { openPlaces } from '../openPlaces.ts';
 
 /** Circuits that nobody has placed, and partitions behind a set that no set feeds: their load is in no limit yet. */
 export const loadAssigned: Check<'load.assigned'> = checkOf({
