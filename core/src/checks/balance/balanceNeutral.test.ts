@@ -52,6 +52,15 @@ checkTable(balanceNeutral, [
     value: 9,
   },
   {
+    name: 'electronics between two lines have no neutral: the heater alone, 10 A',
+    edit: (d) => {
+      threePhase(d, [1, 1, 1]);
+      addLoad(d, 'c2', ['L2', 'L3'], { startClass: 'electronic' });
+    },
+    state: 'within',
+    value: 10,
+  },
+  {
     name: 'split-phase, 2300 W at 120 V on one line: 19.2 A of 40',
     edit: split,
     state: 'within',

@@ -120,7 +120,9 @@ function addItem(
   const demand = item.demandFactor;
   if (demand === undefined) missing.demand.push(['circuits', circuit.id, 'items', item.id, 'demandFactor']);
   if (running === undefined) return;
-  const third = item.startClass === 'electronic' ? electronicThirdHarmonic : 0;
+  // What hangs between two lines has no neutral: its harmonics return by the other line.
+  const returns = circuit.lines?.length !== 2 && item.startClass === 'electronic';
+  const third = returns ? electronicThirdHarmonic : 0;
   const watts = running.oneW * running.quantity;
   const vars = running.oneVar * running.quantity;
   addToLines(sums.lines, running.factors, watts, vars, demand ?? 0, third, (item.hoursPerDay ?? 0) / 24);
