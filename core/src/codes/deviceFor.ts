@@ -10,18 +10,14 @@ const SMALL_NA: readonly { readonly areaMm2: number; readonly mostA: number }[] 
 /** Above this the next size up is no longer allowed, A. */
 const NEXT_SIZE_TO_A = 800;
 
-const NA_RATINGS = deviceRatings.filter((row) => row.profile !== 'metric').map((row) => row.ratingA);
-
 /**
  * The largest device that may protect a conductor of an ampacity. Metric: I_n ≤ I_z. North American: the next standard rating at or
  * above the ampacity, to 800 A; 14, 12 and 10 AWG never above 15, 20 and 30 A.
  */
 export function largestDeviceA(name: CodeProfileName, ampacityA: number, areaMm2: number): number {
   if (name === 'metric') return ampacityA;
-  const smallA = smallConductorA(name, areaMm2);
-  if (smallA !== undefined) return Math.min(smallA, ampacityA);
-  const next = Math.min(...NA_RATINGS.filter((rating) => rating >= ampacityA - 1e-9));
-  return next <= NEXT_SIZE_TO_A ? next : ampacityA;
+  const next = nextDeviceA(name, ampacityA) ?? Infinity;
+  return Math.min(smallConductorA(name, areaMm2) ?? Infinity, next <= NEXT_SIZE_TO_A ? next : ampacityA);
 }
 
 /** Standard ratings of a profile, rising, A: of its miniature breakers first where both make one. */

@@ -76,6 +76,13 @@ describe('the largest device for a conductor', () => {
     ['14 AWG never above 15 A', 'north-american', 20, 2.08, 15],
     ['12 AWG never above 20 A', 'north-american', 25, 3.31, 20],
     ['10 AWG never above 30 A', 'north-american', 35, 5.26, 30],
+    // 20 · 1.15 · 0.5 and 25 · 1.15 · 0.5: the next standard rating is theirs too.
+    ['14 AWG among many, 11.5 A: 15', 'north-american', 11.5, 2.08, 15],
+    ['12 AWG among many, 14.4 A: 15', 'north-american', 14.375, 3.31, 15],
+    // Ratings of battery devices (63, 160 A) are none of its standard ones.
+    ['62.5 A takes 70', 'north-american', 62.5, 53.5, 70],
+    ['158.2 A takes 175', 'north-american', 158.175, 152, 175],
+    ['830 A takes no more', 'north-american', 830, 500, 830],
   ] as const)('%s', (_, profile, ampacityA, areaMm2, limit) => {
     expect(largestDeviceA(profile, ampacityA, areaMm2)).toBe(limit);
   });

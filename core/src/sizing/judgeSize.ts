@@ -134,15 +134,10 @@ export function deviceAnswers(
   const limitA = largestDeviceA(profile, heldA, areaMm2);
   const smallA = smallConductorA(profile, areaMm2);
   const answers = [
-    atMost(
-      smallA !== undefined && limitA === smallA ? 'small-conductor' : 'device',
-      deviceA,
-      limitA,
-      'A',
-      () =>
-        profile === 'metric'
-          ? `I_n = ${round(deviceA)} A of I_z = ${words()}`
-          : `${round(deviceA)} A of ${round(limitA)} A that ${leadSizeWords(areaMm2)} allows at ${round(heldA)} A`,
+    atMost(smallA !== undefined && heldA > smallA ? 'small-conductor' : 'device', deviceA, limitA, 'A', () =>
+      profile === 'metric'
+        ? `I_n = ${round(deviceA)} A of I_z = ${words()}`
+        : `${round(deviceA)} A of ${round(limitA)} A that ${leadSizeWords(areaMm2)} allows at ${round(heldA)} A`,
     ),
   ];
   if (profile === 'metric' && isFuse)

@@ -4,7 +4,7 @@ import type { CompiledGenerator, CompiledStack, Installation } from '../../insta
 import type { Supply } from '../../installation/supply.ts';
 import type { FedAlone } from '../../installation/network.ts';
 import { unitLines } from '../../installation/unitLines.ts';
-import { type Complex, magnitude } from '../../network/complex.ts';
+import { add, type Complex, magnitude, ZERO } from '../../network/complex.ts';
 import { all, field, type Known, known, mapKnown, unknownAt } from '../../values/known.ts';
 import { remember } from '../../values/remember.ts';
 import { formatNumber } from '../../words/quantity.ts';
@@ -12,7 +12,7 @@ import { gridChargingW, setChargeW } from '../capability/acCharge.ts';
 import { capabilityWithout, linesMadeBy } from '../capability/capability.ts';
 import { buildingBoard, generatorBoard, islandBoard, onGridBoard } from '../loads/boards.ts';
 import { type Board, compileBoard } from '../loads/board.ts';
-import { type CarriedStart, continuousOf, type Hardest, hardestOf } from './carried.ts';
+import { betweenLinesV, type CarriedStart, continuousOf, type Hardest, hardestOf } from './carried.ts';
 
 /** A current with its power factor, and where it comes from. */
 export interface Flow {
@@ -53,16 +53,15 @@ function loadFlow(
 /** Starts shorter than this are inrush: gone before a voltage could be called lost. */
 const SHORTEST_START_S = 0.1;
 
-/** The start that draws most through a board, on the line where it does. */
-function startOf(board: Board, lineVoltageV: number): CarriedStart | undefined {
+/** The start that draws most, of those that some places see at a voltage each. */
+function startOf(starts: Board['starts']['knownPart'], volts: number): CarriedStart | undefined {
   let worst: CarriedStart | undefined;
-  for (const starts of board.starts.knownPart)
-    for (const { label, steps } of starts)
-      for (const { power, durationS } of steps) {
-        const va = magnitude(power);
-        if (durationS < SHORTEST_START_S || va / lineVoltageV <= (worst?.currentA ?? 0)) continue;
-        worst = { label, currentA: va / lineVoltageV, powerFactor: Math.abs(power.re) / va };
-      }
+  for (const { label, steps } of starts.flat())
+    for (const { power, durationS } of steps) {
+      const va = magnitude(power);
+      if (durationS < SHORTEST_START_S || va / volts <= (worst?.currentA ?? 0)) continue;
+      worst = { label, currentA: va / volts, powerFactor: Math.abs(power.re) / va };
+    }
   return worst;
 }
 
@@ -73,10 +72,20 @@ function ofCircuits(installation: Installation, circuits: readonly Circuit[], be
   const board = compileBoard(circuits, supply, {
     electronicThirdHarmonic: installation.defaults.electronicThirdHarmonic.value,
   });
-  return mapKnown(loadFlow(installation, continuousOf(known(board)), because), (flow) => ({
-    ...flow,
-    start: startOf(board, volts),
-  }));
+  const [first] = circuits;
+  const isPair = circuits.length === 1 && first?.lines?.length === 2;
+  return mapKnown(continuousOf(known(board)), (powers) => {
+    const flow = flowOf(hardestOf(powers, volts), because);
+    if (!isPair) return { ...flow, start: startOf(board.starts.knownPart, volts) };
+    // Between two lines the angle that counts is that to the voltage between them, which the power of both together has.
+    const whole = powers.reduce(add, ZERO);
+    const va = magnitude(whole);
+    return {
+      ...flow,
+      powerFactor: va === 0 ? 1 : Math.abs(whole.re) / va,
+      start: startOf([board.totalStarts], betweenLinesV(supply, volts)),
+    };
+  });
 }
 
 /** Flows of circuits on a supply: each worked out once, since most edits leave most circuits alone. */

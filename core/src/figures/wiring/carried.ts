@@ -1,6 +1,7 @@
 import type { Path } from '../../values/problem.ts';
 import type { DefaultKey } from '../../codes/defaults.ts';
 import type { Installation } from '../../installation/installation.ts';
+import type { Supply } from '../../installation/supply.ts';
 import type { TerminalName } from '../../installation/network.ts';
 import { add, complex, type Complex, magnitude } from '../../network/complex.ts';
 import { all, type Known, known, unknownAt } from '../../values/known.ts';
@@ -35,6 +36,10 @@ export interface Carried {
 
 export const isLine = (name: TerminalName): boolean => name === 'L1' || name === 'L2' || name === 'L3';
 
+/** Between two lines: 180° apart of two, 120° of three, V. */
+export const betweenLinesV = ({ lines }: Supply, lineVoltageV: number): number =>
+  lineVoltageV * (lines.length === 2 ? 2 : Math.sqrt(3));
+
 /** Lines of a cable: the figures that follow from how many they are. */
 export function systemOf(
   { supply, lineVoltageV }: Installation,
@@ -46,10 +51,9 @@ export function systemOf(
   const lines = names.filter(isLine).length;
   if (lines === 3) return known({ system: 'three-line', volts: volts * Math.sqrt(3), loadedConductors: 3 });
   if (lines === 2) {
-    const between = given.value.supply.lines.length === 2 ? 2 : Math.sqrt(3);
     return known({
       system: 'two-line',
-      volts: volts * between,
+      volts: betweenLinesV(given.value.supply, volts),
       loadedConductors: names.includes('N') ? 3 : 2,
     });
   }

@@ -149,6 +149,18 @@ describe('what a cable carries', () => {
     expect(carried.currentA).toBeCloseTo(5.774, 2);
   });
 
+  it('loses voltage at the angle of its load to the voltage between its lines', () => {
+    const { carried } = of('pair', (d) => {
+      threePhase(d, [1, 1, 1]);
+      addLoad(d, 'pair', ['L1', 'L2'], { powerFactor: 0.6, startClass: 'compressor' });
+    });
+    // 2300 W / 0.6 = 3833 VA, over 398.4 V 9.6225 A, by L1 30° away from that angle; six times that at 0.5 while it starts.
+    expect(carried.powerFactor).toBeCloseTo(0.6, 9);
+    expect(carried.currentA).toBeCloseTo(9.6225, 3);
+    expect(carried.start?.powerFactor).toBeCloseTo(0.5, 9);
+    expect(carried.start?.currentA).toBeCloseTo(57.735, 2);
+  });
+
   it('a start of less than a tenth of a second is inrush, a longer one is not', () => {
     const start = (startClass: 'transformer' | 'compressor') =>
       of('Heat', (d) => void (item1(d).startClass = startClass)).carried.start;
