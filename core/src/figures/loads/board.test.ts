@@ -2,7 +2,8 @@ import type { Known } from '../../values/known.ts';
 import { generatorBoard, islandBoard, onGridBoard } from './boards.ts';
 import { describe, expect, it } from 'vitest';
 import { SAMPLE_TYPES } from '../../catalogue/samples.ts';
-import type { Design } from '../../design/schema.ts';
+import type { Design, Item } from '../../design/schema.ts';
+import type { Line } from '../../values/quantities.ts';
 import { magnitude } from '../../network/complex.ts';
 import { addLoad, bank1, baseDesign, circuit1, item1, stack1, threePhase } from '../../testkit/designs.ts';
 import { autonomy } from '../bank/autonomy.ts';
@@ -79,7 +80,7 @@ describe('start data of an item', () => {
 });
 
 describe('the measured load case', () => {
-  const reading = (line: 'L1' | 'L2', currentA: number) => ({
+  const reading = (line: Line, currentA: number) => ({
     id: `r${line}${currentA}`,
     line,
     currentA,
@@ -100,17 +101,38 @@ describe('the measured load case', () => {
     expect(magnitude(board.expected.knownPart[0] ?? { re: 0, im: 0 })).toBeGreaterThan(4000);
   });
 
+  const measuredPair = (
+    lines: readonly Line[],
+    on: readonly Line[],
+    over: Partial<Item> = { runningW: undefined },
+  ): Board =>
+    boardOf((d) => {
+      threePhase(d, [1, 1, 1]);
+      circuit1(d).lines = [...on];
+      Object.assign(item1(d), over);
+      if (over.runningW === undefined) Reflect.deleteProperty(item1(d), 'runningW');
+      circuit1(d).clampReadings = lines.map((line) => reading(line, 10));
+    });
+
   it('makes a circuit known whose items are not, but only when every line of it was measured', () => {
-    const half = (lines: readonly ('L1' | 'L2')[]): Board =>
-      boardOf((d) => {
-        threePhase(d, [1, 1, 1]);
-        circuit1(d).lines = ['L1', 'L2'];
-        Reflect.deleteProperty(item1(d), 'runningW');
-        circuit1(d).clampReadings = lines.map((line) => reading(line, 10));
-      });
-    expect(half(['L1', 'L2']).continuous.missing).toEqual([]);
-    expect(half(['L1', 'L2']).continuous.knownPart.map((one) => one.re)).toEqual([2300, 2300, 0]);
-    expect(half(['L1']).continuous.missing).not.toEqual([]);
+    const all = measuredPair(['L1', 'L2', 'L3'], ['L1', 'L2', 'L3']);
+    expect(all.continuous.missing).toEqual([]);
+    expect(all.continuous.knownPart.map((one) => one.re)).toEqual([2300, 2300, 2300]);
+    expect(measuredPair(['L1', 'L2'], ['L1', 'L2', 'L3']).continuous.missing).not.toEqual([]);
+  });
+
+  it('reads the one current between two lines on either of them', () => {
+    // 10 A · 398.4 V = 3984 W, half of it on each, 30° before and behind the voltage of the line: ± 1150 var.
+    for (const read of [['L1'], ['L2'], ['L1', 'L2']] as const) {
+      const { continuous } = measuredPair(read, ['L1', 'L2']);
+      expect(continuous.missing).toEqual([]);
+      expect(continuous.knownPart.map(({ re }) => re).map(Math.round)).toEqual([1992, 1992, 0]);
+      expect(continuous.knownPart.map(({ im }) => Math.round(Math.abs(im)))).toEqual([1150, 1150, 0]);
+    }
+    // With an estimate at its angle: 3984 VA at 0.8.
+    const { knownPart } = measuredPair(['L2'], ['L1', 'L2'], { runningW: 1000, powerFactor: 0.8 }).continuous;
+    expect(knownPart.reduce((sum, { re }) => sum + re, 0)).toBeCloseTo(3983.7 * 0.8, 0);
+    expect(knownPart.reduce((sum, { im }) => sum + im, 0)).toBeCloseTo(3983.7 * 0.6, 0);
   });
 
   it('scales the board to the peak of its own meter, crest included', () => {

@@ -2,7 +2,8 @@ import { hypot } from '../../values/elementary.ts';
 import { type Chunk, chunksOf } from './chunks.ts';
 import type { Path } from '../../values/problem.ts';
 import type { Circuit, Item } from '../../installation/facts.ts';
-import type { Complex } from '../../network/complex.ts';
+import { complex, type Complex, magnitude, scale, ZERO } from '../../network/complex.ts';
+import type { Line } from '../../values/quantities.ts';
 import {
   averageW,
   factorFinder,
@@ -136,19 +137,26 @@ function addItem(
   }
 }
 
-/** Highest clamp reading of a circuit on a line, A. */
-function clampA(circuit: Circuit, line: string): number | undefined {
+/** Highest clamp reading of a circuit on a line, A. What hangs between two lines has one current, read on either. */
+function clampA({ lines, clampReadings }: Circuit, line: Line): number | undefined {
+  const isPair = lines?.length === 2 && lines.includes(line);
   let highest: number | undefined;
-  for (const reading of circuit.clampReadings ?? [])
-    if (reading.line === line && (highest === undefined || reading.currentA > highest))
+  for (const reading of clampReadings ?? [])
+    if (
+      (isPair ? lines.includes(reading.line) : reading.line === line) &&
+      (highest === undefined || reading.currentA > highest)
+    )
       highest = reading.currentA;
   return highest;
 }
 
-/**
- * Puts the clamp readings of a circuit in place of its estimate, line by line: S = V · I at the angle of the estimate, or as
- * real power where there is no estimate.
- */
+/** The angle of a load on one of its lines: that of the estimate; where there is none, that of real power. */
+function angleOn(estimate: Complex, factor: Complex | undefined): Complex {
+  const unit = magnitude(estimate) > 0 ? estimate : (factor ?? ZERO);
+  return magnitude(unit) > 0 ? scale(unit, 1 / magnitude(unit)) : complex(1, 0);
+}
+
+/** Puts the clamp readings of a circuit in place of its estimate, line by line: S = V · I at the angle of the estimate. */
 function addClamped(
   lines: readonly LineTotals[],
   clamping: Clamping,
@@ -166,19 +174,16 @@ function addClamped(
     if (supply.lineVoltageV === undefined) clamping.missing.push(['site', 'lineVoltageV']);
   }
   if (!isComplete) clamping.missing.push(...part.missing.running, ...part.missing.demand);
+  const factors = circuit.lines === undefined ? [] : factorsFor(supply)(circuit.lines);
   lines.forEach((totals, index) => {
-    const estimateW = part.lines[index]?.expectedW ?? 0;
-    const estimateVar = part.lines[index]?.expectedVar ?? 0;
+    const estimate = complex(part.lines[index]?.expectedW ?? 0, part.lines[index]?.expectedVar ?? 0);
     const reading = readings[index];
-    if (reading === undefined || supply.lineVoltageV === undefined) {
-      totals.clampedW += estimateW;
-      totals.clampedVar += estimateVar;
-      return;
-    }
-    const measuredVa = reading * supply.lineVoltageV;
-    const estimateVa = hypot(estimateW, estimateVar);
-    totals.clampedW += estimateVa > 0 ? (measuredVa * estimateW) / estimateVa : measuredVa;
-    totals.clampedVar += estimateVa > 0 ? (measuredVa * estimateVar) / estimateVa : 0;
+    const measured =
+      reading === undefined || supply.lineVoltageV === undefined
+        ? estimate
+        : scale(angleOn(estimate, factors[index]), reading * supply.lineVoltageV);
+    totals.clampedW += measured.re;
+    totals.clampedVar += measured.im;
   });
 }
 
