@@ -1,3 +1,4 @@
+import { hasStatedCharge } from '../../figures/bank/bankCircuit.ts';
 import { holdV, worstJoin } from '../../figures/bank/joining.ts';
 import { counted, formatQuantity } from '../../words/quantity.ts';
 import { type Check, NO_WORKING, checkOf } from '../check.ts';
@@ -19,11 +20,8 @@ export const bankJoin: Check<'bank.join'> = checkOf({
   },
   run: (context) =>
     eachSharingBank(bankJoin.id, context, 'A', 'steady', ({ circuit, compiled }) => {
-      const stated = compiled.stack.bank;
-      const isStated =
-        typeof stated === 'object' && stated.modules.some((module) => module.stateOfCharge !== undefined);
       const joiningV = context.installation.defaults.joiningV.value;
-      const step = isStated ? worstJoin(circuit, joiningV) : undefined;
+      const step = hasStatedCharge(compiled.stack) ? worstJoin(circuit, joiningV) : undefined;
       if (step === undefined) return undefined;
       const module = circuit.modules.find(({ number }) => number === step.moduleNumber);
       const path = ['stacks', compiled.stack.id, 'bank', 'modules'];

@@ -20,6 +20,16 @@ checkTable(bankSag, [
     limit: 44,
   },
   {
+    // At 90 % it rests at 53.3 V; it is nearly empty some day all the same: the same 49.17 V.
+    name: 'a state of charge as it is found today leaves the start near empty where it is',
+    edit: (design) => {
+      start(design, 3);
+      bank1(design).modules = [{ id: 'm1', stateOfCharge: 0.9 }];
+    },
+    state: 'within',
+    value: 49.17,
+  },
+  {
     // 23000 / 0.94 = 24468 W: √(2621.44 − 1332.26) = 35.905; I = 561.8 A; U = 43.55 V
     name: 'ten times the running load: 43.55 V, below the trip',
     edit: (design) => {

@@ -3,6 +3,7 @@ import { type BankShare, shareBank } from '../../figures/bank/bankShare.ts';
 import type { CompiledBank } from '../../figures/bank/bank.ts';
 import { bankLoadsW } from '../../figures/bank/bankDraw.ts';
 import type { Board } from '../../figures/loads/board.ts';
+import { hasStatedCharge } from '../../figures/bank/bankCircuit.ts';
 import { bankCircuitOf, nearEmptyOf } from '../../figures/bank/ofSet.ts';
 import type { BatteryStart } from '../../figures/loads/surges.ts';
 import { known, mapKnown, unknownAt } from '../../values/known.ts';
@@ -117,11 +118,15 @@ export const solvedFor = {
       ? known(solveFor(one, circuit.value, 'steady'))
       : unknownAt(...(circuit.known ? [] : circuit.missing));
   }),
+  /** Nearly empty, and where states of charge are stated one by one as they are as well: there modules are furthest apart. */
   surge: remember((one: StackCase) => {
     const circuit = bankCircuitOf(one.compiled);
-    return circuit.known && typeof circuit.value !== 'string'
-      ? mapKnown(nearEmptyOf(one.compiled), (met) => (met === 'none' ? [] : solveFor(one, met, 'surge')))
-      : unknownAt(...(circuit.known ? [] : circuit.missing));
+    if (!circuit.known || typeof circuit.value === 'string')
+      return unknownAt(...(circuit.known ? [] : circuit.missing));
+    const asStated = hasStatedCharge(one.compiled.stack) ? solveFor(one, circuit.value, 'surge') : [];
+    return mapKnown(nearEmptyOf(one.compiled), (met) =>
+      met === 'none' ? [] : [...solveFor(one, met, 'surge'), ...asStated],
+    );
   }),
 };
 

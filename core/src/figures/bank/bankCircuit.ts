@@ -1,7 +1,7 @@
 import type { BatteryType } from '../../catalogue/batteryType.ts';
 import type { ProtectiveDeviceType } from '../../catalogue/partTypes.ts';
 import { all, field, type Known, known, mapKnown, unknownAt } from '../../values/known.ts';
-import type { Joining, Module, Unit } from '../../installation/facts.ts';
+import type { Joining, Module, Stack, Unit } from '../../installation/facts.ts';
 import type { BatteryDevice } from '../../installation/installation.ts';
 import type { ResistiveNetwork } from '../../network/resistive.ts';
 import { type Branch, type BranchDevice, type Cell, type Laid, layBank, type Slot } from './bankLay.ts';
@@ -260,6 +260,10 @@ function tapOf(inputs: Inputs, joining: Joining, laid: Laid, unit: Unit): Known<
   });
 }
 
+/** Whether states of charge are stated one by one: modules then stand at the voltages of those. */
+export const hasStatedCharge = ({ bank }: Pick<Stack, 'bank'>): boolean =>
+  typeof bank === 'object' && bank.modules.some(({ stateOfCharge }) => stateOfCharge !== undefined);
+
 /**
  * The bank as a network: modules as sources with inner resistance, leads and bars on both poles, lugs, and the breakers of the
  * inverters. A module that is taken out leaves its place empty; in a chain its neighbours are joined by the lead before it. 'one string'
@@ -270,7 +274,7 @@ export function bankCircuit(inputs: Inputs): Known<BankCircuit | 'one string'> {
   const path = ['stacks', stack.id, 'bank'];
   const type = inputs.findType(bank.batteryTypeId, [...path, 'batteryTypeId']);
   if (type.known && type.value.joining === 'series') return known('one string');
-  const byCharge = bank.modules.some((module) => module.stateOfCharge !== undefined);
+  const byCharge = hasStatedCharge({ bank });
   const fitted = bank.modules
     .map((module, index) => ({ module, number: index + 1 }))
     .filter(({ module }) => module.fitted !== 'taken-out');

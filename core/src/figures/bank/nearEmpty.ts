@@ -24,12 +24,10 @@ export const floorSoc = (cutoffSoc: number, type: BatteryType): number =>
 
 /**
  * The bank as a start finds it when it is nearly empty: each module at its resting voltage where discharge ends, if that is below
- * its nominal voltage. Modules whose states of charge are stated one by one stay as they are. Not known without the cut-off or the
- * resting curve of a type.
+ * its nominal voltage and below where it stands now. Not known without the cut-off or the resting curve of a type.
  */
 export function nearEmpty(circuit: BankCircuit, { bank, id }: Stack): Known<BankCircuit> {
-  if (typeof bank !== 'object' || bank.modules.some((module) => module.stateOfCharge !== undefined))
-    return known(circuit);
+  if (typeof bank !== 'object') return known(circuit);
   const { cutoffSoc } = bank;
   const bare = new Set(
     circuit.modules.flatMap(({ type }) => (type.openCircuit === undefined ? [type.id] : [])),
@@ -41,7 +39,7 @@ export function nearEmpty(circuit: BankCircuit, { bank, id }: Stack): Known<Bank
   if (cutoffSoc === undefined || missing.length > 0) return unknownAt(...missing);
   return known(
     withVoltages(circuit, ({ type, emfV }) =>
-      Math.min(emfV, restingV(type, floorSoc(cutoffSoc, type)) ?? emfV),
+      Math.min(emfV, type.nominalV, restingV(type, floorSoc(cutoffSoc, type)) ?? emfV),
     ),
   );
 }
