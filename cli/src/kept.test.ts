@@ -45,6 +45,17 @@ const VOLTAGE: Change = (design, pick) => ({
   site: { ...design.site, lineVoltageV: 220 + (pick % 20) },
 });
 
+/** A long thin service: whether the grid opens the devices of circuits for certain hangs on it. */
+const SERVICE: Change = (design, pick) => ({
+  ...design,
+  wiring: {
+    ...design.wiring,
+    cables: [
+      { id: 's', lineId: 'grid supply to service-board bus', lengthM: 1 + 25 * (pick % 30), areaMm2: 6 },
+    ],
+  },
+});
+
 /** Changes as the pages make them: what they do not touch stays the same object. */
 const CHANGES: readonly Change[] = [
   // The start of a motor by its plate follows the voltage.
@@ -89,6 +100,8 @@ const CHANGES: readonly Change[] = [
     circuits: design.circuits.filter((_, at) => at !== pick % design.circuits.length),
   }),
   VOLTAGE,
+  SERVICE,
+  ofOne(({ partitionId: _, ...one }) => one),
   (design, pick) => ({ ...design, site: { ...design.site, equipmentHighestC: 25 + (pick % 20) } }),
   (design) => ({
     ...design,
@@ -206,6 +219,12 @@ it.each([
             [
               [0, 0],
               [CHANGES.indexOf(VOLTAGE), 5],
+            ],
+          ],
+          [
+            [
+              [CHANGES.indexOf(SERVICE), 0],
+              [CHANGES.indexOf(SERVICE), 29],
             ],
           ],
         ],

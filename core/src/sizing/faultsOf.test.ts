@@ -24,3 +24,18 @@ describe.each(SOUND.map((spec) => [spec.name, spec] as const))('cables of %s', (
     expect(others.some((line) => JSON.stringify(told(line, 16)) !== '[0,[]]')).toBe(true);
   });
 });
+
+it('a cable of three lines stands all of them bolted together', () => {
+  const spec = SOUND.find(({ name }) => name === 'three-phase native');
+  if (spec === undefined) throw new Error('There is a sound design of three lines.');
+  const design = soundDesign(spec);
+  const lineId = 'grid supply to service-board bus';
+  design.site.prospectiveFaultA = 6000;
+  design.wiring = { ...design.wiring, cables: [{ id: 'k1', lineId, lengthM: 20 }] };
+  const installation = compile(design, SAMPLE_TYPES);
+  const lines = cableLines(installation);
+  const service = lines.known ? lines.value.find(({ id }) => id === lineId) : undefined;
+  // 20 m · 1.15 mΩ/m · 1.2751 = 29.33 mΩ of one conductor behind 230 / 6000 = 38.33 mΩ: 230 / 48.27 mΩ = 4765 A. Out and back it were 3282.
+  const [fault] = service === undefined ? [] : faultsOf(installation, service, 63, 'XLPE90').at(16);
+  expect(fault?.currentA).toBeCloseTo(4765, -1);
+});

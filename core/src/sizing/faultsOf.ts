@@ -8,7 +8,13 @@ import { bankOfSet } from '../figures/bank/ofSet.ts';
 import type { Circuit } from '../installation/facts.ts';
 import { all, field, type Known, uniquePaths } from '../values/known.ts';
 import type { Path } from '../values/problem.ts';
-import { circuitFaults, type FaultAnswer, type FaultSource } from '../figures/protection/faultProtection.ts';
+import {
+  circuitFaults,
+  type FaultAnswer,
+  type FaultSource,
+  waysBack,
+} from '../figures/protection/faultProtection.ts';
+import { isLine } from '../figures/wiring/carried.ts';
 import { conductorM } from '../figures/wiring/conductorLength.ts';
 import type { CableLine } from '../figures/wiring/cableLine.ts';
 import type { Installation } from '../installation/installation.ts';
@@ -37,16 +43,17 @@ export interface Faults {
 const NO_FAULTS: Faults = { at: () => [], missing: [] };
 const notKnown = (...missing: readonly Path[]): Faults => ({ at: () => [], missing });
 
-function faultOf({ source, mostA, lastsMs, trip }: FaultAnswer, clearS: number): Fault {
+function faultOf({ source, mostA, earthMostA, lastsMs, trip }: FaultAnswer, clearS: number): Fault {
   const lastsS = lastsMs === undefined ? ADIABATIC_S : Math.min(lastsMs / 1000, ADIABATIC_S);
   return trip === 'yes'
     ? {
         label: SOURCE_WORDS[source],
         currentA: mostA,
+        earthA: earthMostA,
         timeS: Math.min(clearS, lastsS),
         unless: LIMITED,
       }
-    : { label: SOURCE_WORDS[source], currentA: mostA, timeS: lastsS, unless: SLOW };
+    : { label: SOURCE_WORDS[source], currentA: mostA, earthA: earthMostA, timeS: lastsS, unless: SLOW };
 }
 
 /** Faults at the far end of a circuit with a cable of a size, by what feeds them. */
@@ -118,7 +125,9 @@ function ofGrid(
   const { prospectiveA, lengthM, volts } = given.value;
   return {
     at: (areaMm2) => {
-      const cableOhm = 2 * fixedWiringOhm(lengthM, areaMm2, INSULATION_C[insulation]);
+      const cableOhm =
+        waysBack(line.names.filter(isLine).length) *
+        fixedWiringOhm(lengthM, areaMm2, INSULATION_C[insulation]);
       // A supply that is all reactance ahead of a cable that is all resistance gives the most.
       const currentA = volts / hypot(volts / prospectiveA, cableOhm);
       return currentA < EVERY_CURVE * deviceA

@@ -81,7 +81,10 @@ export function judgeProtective(
   if (profile !== 'metric') return { ...byTable, state: 'over' };
   const k = ADIABATIC_K[laid.insulation];
   const worst = (isEveryFaultKnown ? faults(lineMm2) : [])
-    .map((fault) => ({ fault, leastMm2: (fault.currentA * Math.sqrt(fault.timeS)) / k }))
+    .map(({ label, currentA, earthA = currentA, timeS }) => ({
+      fault: { label, earthA, timeS },
+      leastMm2: (earthA * Math.sqrt(timeS)) / k,
+    }))
     .sort((a, b) => b.leastMm2 - a.leastMm2)[0];
   if (worst === undefined)
     return {
@@ -94,7 +97,7 @@ export function judgeProtective(
     statedMm2,
     leastMm2,
     state: statedMm2 >= leastMm2 ? 'within' : 'over',
-    working: `thinner than the ${leadSizeWords(tableMm2)} by table; ${fault.label}: √(${round(fault.currentA)}² · ${round(fault.timeS)}) / ${k} = ${round(leastMm2)} mm²`,
+    working: `thinner than the ${leadSizeWords(tableMm2)} by table; ${fault.label}: √(${round(fault.earthA)}² · ${round(fault.timeS)}) / ${k} = ${round(leastMm2)} mm²`,
   };
 }
 

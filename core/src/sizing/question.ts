@@ -8,6 +8,8 @@ import type { Path } from '../values/problem.ts';
 export interface Fault {
   readonly label: string;
   readonly currentA: number;
+  /** What of it a protective conductor carries, where its line meets earth; undefined where that is not worked out. */
+  readonly earthA?: number;
   readonly timeS: number;
   /** What may clear it where the plain formula does not, in words: such a fault is tight, not over. */
   readonly unless: string | undefined;

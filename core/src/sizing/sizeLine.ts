@@ -1,4 +1,6 @@
+import { boardWayOhm } from '../figures/protection/gridWay.ts';
 import type { CableLine } from '../figures/wiring/cableLine.ts';
+import type { Circuit } from '../installation/facts.ts';
 import type { Installation } from '../installation/installation.ts';
 import { type Known, mapKnown } from '../values/known.ts';
 import { remember } from '../values/remember.ts';
@@ -55,28 +57,28 @@ const sizesOf = remember(
   (_installation: Installation) => new WeakMap<CableLine, { readonly sized: Known<SizedLine> | undefined }>(),
 );
 
-/** Everything that the faults of a circuit follow from, beside the circuit: the same objects while nobody changes them. */
-const aroundOf = ({
-  site,
-  defaults,
-  partitions,
-  types,
-  stacks,
-  generators,
-}: Installation): readonly object[] => [
-  site,
-  defaults,
-  partitions,
-  types,
-  ...stacks.map(({ stack }) => stack),
-  ...generators.map(({ generator }) => generator),
-];
+/** Everything that the faults of a circuit follow from, beside the circuit: the same objects and figures while nobody changes them. */
+function aroundOf(installation: Installation, circuit: Circuit | undefined): readonly unknown[] {
+  const { site, defaults, partitions, types, stacks, generators } = installation;
+  return [
+    site,
+    defaults,
+    partitions,
+    types,
+    circuit?.partitionId === undefined ? 0 : boardWayOhm(installation, circuit.partitionId),
+    ...stacks.map(({ stack }) => stack),
+    ...generators.map(({ generator }) => generator),
+  ];
+}
 
-const sizedLast = new WeakMap<AskedLine, { readonly around: readonly object[]; readonly sized: SizedLine }>();
+const sizedLast = new WeakMap<
+  AskedLine,
+  { readonly around: readonly unknown[]; readonly sized: SizedLine }
+>();
 
 /** The cable of a circuit as it was sized last, where neither it nor anything around it has changed since. */
 function sizedAgain(installation: Installation, asked: AskedLine): SizedLine {
-  const around = aroundOf(installation);
+  const around = aroundOf(installation, asked.line.circuit);
   const before = sizedLast.get(asked);
   if (before?.around.length === around.length && before.around.every((one, at) => one === around[at]))
     return before.sized;

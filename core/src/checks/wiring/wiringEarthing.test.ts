@@ -1,5 +1,5 @@
 import { checkTable } from '../../testkit/checkTable.ts';
-import { circuit1, forget } from '../../testkit/designs.ts';
+import { circuit1, forget, threePhase } from '../../testkit/designs.ts';
 import type { Design } from '../../design/schema.ts';
 import { wiringEarthing } from './wiringEarthing.ts';
 
@@ -60,6 +60,17 @@ checkTable(wiringEarthing, [
   // A cold cable asks no more: 230 / √(38.3² + 296.4²) mΩ = 769.5 A, and from 20 °C k is 226 · √ln(394.5 / 254.5) = 149.6: 0.727 mm².
   // Island: 5000 · 2.5 / 230 = 54 A for 100 ms, 0.15 mm². The grid asks more.
   { name: '1.5 mm² stands its faults', edit: earthOfCircuit(1.5), state: 'within', value: 0.793, limit: 1.5 },
+  {
+    // Three lines bolted together drive 230 / √(38.3² + 177.3²) mΩ = 1268 A, and none of it through the earth.
+    name: 'in a cable of three lines the fault to earth counts',
+    edit: earthOfCircuit(1.5, (d) => {
+      threePhase(d, [1, 1, 1]);
+      circuit1(d).lines = ['L1', 'L2', 'L3'];
+    }),
+    state: 'within',
+    value: 0.793,
+    limit: 1.5,
+  },
   { name: '0.5 mm² does not', edit: earthOfCircuit(0.5), state: 'over', value: 0.793, limit: 0.5 },
   {
     name: 'what one source drives is known, and of the grid it is not: the table counts',

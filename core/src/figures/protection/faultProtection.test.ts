@@ -4,7 +4,7 @@ import { SAMPLE_TYPES } from '../../catalogue/samples.ts';
 import type { Design } from '../../design/schema.ts';
 import { compile } from '../../installation/compile.ts';
 import { baseDesign, circuit1, forget, stack1 } from '../../testkit/designs.ts';
-import { faultProtection, filterLeakageMa, tripOf } from './faultProtection.ts';
+import { circuitFaults, faultProtection, filterLeakageMa, tripOf } from './faultProtection.ts';
 
 /** The base design with a device and 20 m of 2.5 mm² on its circuit, on a service of 1 kA. */
 function withCable(edit: (design: Design) => void = () => undefined): Design {
@@ -89,6 +89,35 @@ describe('fault protection of a circuit', () => {
       island: [24.34, 100, 'no'],
     },
   ])('$name', ({ edit, grid, island }) => expect(answersOf(withCable(edit))).toEqual({ grid, island }));
+
+  it('cables between the grid and the board count too: 20 m of 16 mm² and 30 m of 10 mm²', () => {
+    const design = withCable(
+      (d) =>
+        void (d.wiring = {
+          cables: [
+            { id: 'k1', lineId: 'grid supply to service-board bus', lengthM: 20, areaMm2: 16 },
+            { id: 'k2', lineId: 'bus s  bus to board b bus', lengthM: 30, areaMm2: 10 },
+          ],
+        }),
+    );
+    // 1.2751 · (20 · 1.15 + 30 · 1.83) mΩ = 99.33 mΩ, twice that out and back; 230 / (0.23 + 0.19866 + 0.37794) = 285.15 A.
+    expect(answersOf(design).grid).toEqual([285.15, undefined, 'yes']);
+    // What the inverters drive through the circuit is limited by themselves.
+    expect(answersOf(design).island).toEqual([54.35, 100, 'no']);
+  });
+
+  it.each([
+    // At 70 °C 20 m are 7.41 · 1.1965 · 20 = 177.32 mΩ: 230 / √(0.23² + 0.35464²), and 230 / √(0.23² + 0.17732²).
+    ['one line: out and back, 544.1 A', ['L1'], 544.1],
+    ['three bolted together: one conductor each, 792 A', ['L1', 'L2', 'L3'], 792],
+  ] as const)('the most there is, in %s', (_, lines, mostA) => {
+    const design = withCable((d) => {
+      d.site.supply = 'three-phase';
+      circuit1(d).lines = [...lines];
+    });
+    const [grid] = circuitFaults(compile(design, SAMPLE_TYPES), circuit1(design), 70);
+    expect(grid?.answer.known === true ? grid.answer.value.mostA : undefined).toBeCloseTo(mostA, 1);
+  });
 
   it('a generator gives what is planned for one whose type does not say', () => {
     const design = withCable(

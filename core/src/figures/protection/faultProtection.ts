@@ -11,10 +11,9 @@ import type { Line } from '../../values/quantities.ts';
 import { cableOf } from '../wiring/cableLines.ts';
 import { circuitLineId } from '../wiring/circuitLine.ts';
 import { serviceLoopM } from '../wiring/conductorLength.ts';
+import { boardWayOhm, HOTTEST_CONDUCTOR_C } from './gridWay.ts';
 import { generatorFault, type SourceFault, stackFault, typeOfAll } from './sourceFaults.ts';
 
-/** Insulation runs no hotter than this in a circuit of unknown insulation, °C: hot copper gives the least fault current. */
-const HOTTEST_CONDUCTOR_C = 90;
 /** A residual-current device trips on a leakage above this share of its rating. */
 export const LEAKAGE_SHARE = 0.3;
 
@@ -28,8 +27,10 @@ export interface FaultAnswer {
   readonly source: FaultSource;
   /** Line to neutral at the end of the circuit, A: the least there is, by which a release is judged. */
   readonly currentA: number;
-  /** The most there is, by which the heat in a conductor is judged, A. */
+  /** The most there is, all its lines bolted together, by which the heat in a conductor is judged, A. */
   readonly mostA: number;
+  /** The most there is between a line and earth, A. */
+  readonly earthMostA: number;
   /** For how long the source gives it, ms; undefined: for as long as it takes. */
   readonly lastsMs: number | undefined;
   readonly trip: Trip;
@@ -54,10 +55,14 @@ interface Device {
 /** Voltage and resistance of a way from a source to the end of a circuit. */
 interface Loop {
   readonly lineVoltageV: number;
-  /** Out and back. */
+  /** Out and back, in the cable of the circuit. */
   readonly cableOhm: number;
+  /** Out and back from the grid to the board, in what is stated of the cables there. */
+  readonly upstreamOhm: number;
   /** The same as warm as k of its insulation is tabulated for. */
   readonly warmOhm: number;
+  /** As warm, as it lies in a fault of all its lines. */
+  readonly boltedOhm: number;
 }
 
 /**
@@ -82,12 +87,18 @@ function deviceOf(circuit: Circuit, types: Readonly<Record<string, ProtectiveDev
   return ratedA === undefined || !isMagnetic(curve) ? unknownAt(...missing) : known({ ratedA, curve });
 }
 
-/** Out and back, with what is left at its ends: the longer way gives the least fault current. */
+/**
+ * How often the resistance of one conductor lies in the worst fault at the end of a cable: out and back where it has one line; once
+ * where two or three are bolted together, which between two of three lines counts 15 % too much.
+ */
+export const waysBack = (lineCount: number): 1 | 2 => (lineCount === 1 ? 2 : 1);
+
+/** With what is left at its ends: the longer way gives the least fault current. */
 const cableOhms = (
   installation: Installation,
   circuit: Circuit,
   warmC: number,
-): Known<Pick<Loop, 'cableOhm' | 'warmOhm'>> =>
+): Known<Pick<Loop, 'cableOhm' | 'warmOhm' | 'boltedOhm'>> =>
   mapKnown(
     all({
       lengthM: field(circuit.cable?.lengthM, 'circuits', circuit.id, 'cable', 'lengthM'),
@@ -95,17 +106,21 @@ const cableOhms = (
     }),
     ({ lengthM, areaMm2 }) => {
       const loopM = serviceLoopM(installation, cableOf(installation, circuitLineId(circuit)));
-      const at = (conductorC: number): number => 2 * fixedWiringOhm(lengthM + loopM, areaMm2, conductorC);
-      return { cableOhm: at(HOTTEST_CONDUCTOR_C), warmOhm: at(warmC) };
+      const at = (conductorC: number): number => fixedWiringOhm(lengthM + loopM, areaMm2, conductorC);
+      return {
+        cableOhm: 2 * at(HOTTEST_CONDUCTOR_C),
+        warmOhm: 2 * at(warmC),
+        boltedOhm: waysBack(circuit.lines?.length ?? 1) * at(warmC),
+      };
     },
   );
 
 /** I = V / (V / I_p + |Z|): impedances are added as if in line, which gives the least current. */
-const throughLoop = ({ lineVoltageV, cableOhm: ohm }: Loop, prospectiveA: number): number =>
-  lineVoltageV / (lineVoltageV / prospectiveA + ohm);
+const throughLoop = ({ lineVoltageV, upstreamOhm, cableOhm }: Loop, prospectiveA: number): number =>
+  lineVoltageV / (lineVoltageV / prospectiveA + upstreamOhm + cableOhm);
 
 /** I = V / √((V / I_p)² + R²): a supply that is all reactance ahead of a cable that is all resistance gives the most. */
-const mostThroughLoop = ({ lineVoltageV, warmOhm: ohm }: Loop, prospectiveA: number): number =>
+const mostThrough = (ohm: number, { lineVoltageV }: Loop, prospectiveA: number): number =>
   lineVoltageV / hypot(lineVoltageV / prospectiveA, ohm);
 
 /** I = min(I_source, V / |Z|): a source of limited current drives it through any cable that its voltage can. */
@@ -136,7 +151,7 @@ function islandAnswer(
   if (unknown !== undefined) return unknown;
   const { currentA: sourceA, lastsMs } = weakest(values);
   const currentA = limited(loop, sourceA);
-  return known({ source: 'island', currentA, mostA: currentA, lastsMs });
+  return known({ source: 'island', currentA, mostA: currentA, earthMostA: currentA, lastsMs });
 }
 
 function answersOf(
@@ -160,7 +175,8 @@ function answersOf(
     const given = all({ device, loop });
     if (!given.known) return { source, answer: given };
     const { lineVoltageV, cable, supply: lines } = given.value.loop;
-    const found = make({ lineVoltageV, ...cable }, lines.lines);
+    const upstreamOhm = 2 * boardWayOhm(installation, partition.id);
+    const found = make({ lineVoltageV, upstreamOhm, ...cable }, lines.lines);
     const answer = mapKnown(found, (one): FaultAnswer => ({
       ...one,
       trip: tripOf(given.value.device, one.currentA, one.lastsMs),
@@ -178,7 +194,8 @@ function answersOf(
             mapKnown(field(site.prospectiveFaultA, 'site', 'prospectiveFaultA'), (prospectiveA) => ({
               source: 'grid',
               currentA: throughLoop(way, prospectiveA),
-              mostA: mostThroughLoop(way, prospectiveA),
+              mostA: mostThrough(way.boltedOhm, way, prospectiveA),
+              earthMostA: mostThrough(way.warmOhm, way, prospectiveA),
               lastsMs: undefined,
             })),
           ),
@@ -196,7 +213,7 @@ function answersOf(
       judged('generator', (way) =>
         mapKnown(generatorFault(set, way.lineVoltageV), ({ currentA: sourceA, lastsMs }) => {
           const currentA = limited(way, sourceA);
-          return { source: 'generator', currentA, mostA: currentA, lastsMs };
+          return { source: 'generator', currentA, mostA: currentA, earthMostA: currentA, lastsMs };
         }),
       ),
     ),

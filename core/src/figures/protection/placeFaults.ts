@@ -1,9 +1,8 @@
 import { hypot } from '../../values/elementary.ts';
-import { fixedWiringOhm } from '../../codes/leads.ts';
 import type { Installation } from '../../installation/installation.ts';
-import type { Network, Part } from '../../installation/network.ts';
+import type { Part } from '../../installation/network.ts';
 import { energisers } from '../../modes/energisers.ts';
-import { field, type Known, known, mapKnown, uniquePaths, unknownAt } from '../../values/known.ts';
+import { field, type Known, known, mapKnown, unknownAt } from '../../values/known.ts';
 import { groupBy } from '../../values/groupBy.ts';
 import type { Path } from '../../values/problem.ts';
 import { remember } from '../../values/remember.ts';
@@ -11,12 +10,9 @@ import { bankFault } from '../bank/bankFault.ts';
 import { bankOfSet } from '../bank/ofSet.ts';
 import { capabilityWithout } from '../capability/capability.ts';
 import type { CableLine, LineDevice } from '../wiring/cableLine.ts';
-import { spineLines } from '../wiring/cableLines.ts';
 import { allStrings } from '../pv/strings.ts';
+import { gridWays, type Way } from './gridWay.ts';
 import { generatorFault, stackFault } from './sourceFaults.ts';
-
-/** Copper as cold as its resistance is tabulated, °C: the coldest cable lets the most through. */
-const COLD_C = 20;
 
 /** What feeds a fault at a device. */
 export type PlaceSource = 'grid' | 'island' | 'generator' | 'bank' | 'strings';
@@ -28,77 +24,6 @@ export interface PlaceFault {
   /** Cables on the way whose length or size nobody has stated count as nothing: with them it can only be less. */
   readonly uncounted: readonly Path[];
 }
-
-/** Resistance of the way from the grid, one conductor, Ω, and what of it is not known. */
-interface Way {
-  readonly ohm: number;
-  readonly missing: readonly Path[];
-}
-
-const NO_WAY: Way = { ohm: 0, missing: [] };
-
-/** The leads of one unit lie in parallel with those of its fellows: they are not counted. */
-const isOfUnit = (network: Network): ((partId: string) => boolean) => {
-  const inverters = new Set(network.parts.flatMap(({ id, kind }) => (kind === 'inverter' ? [id] : [])));
-  return (partId) => inverters.has(partId);
-};
-
-function lineOhm(line: CableLine, isUnit: (partId: string) => boolean): Way {
-  if (line.use !== 'ac' || line.ends.some(({ partId }) => isUnit(partId))) return NO_WAY;
-  const { lengthM, areaMm2 } = line;
-  if (lengthM.known && areaMm2.known)
-    return {
-      ohm: fixedWiringOhm(lengthM.value, areaMm2.value, COLD_C) / (line.cable?.parallel ?? 1),
-      missing: [],
-    };
-  return {
-    ohm: 0,
-    missing: [...(lengthM.known ? [] : lengthM.missing), ...(areaMm2.known ? [] : areaMm2.missing)],
-  };
-}
-
-/**
- * The way of least resistance from the grid to each port that it can reach in any mode: cables count, contacts do not.
- * Dijkstra over the few ports that a building has.
- */
-const gridWays = remember((installation: Installation): ReadonlyMap<string, Way> => {
-  const ways = new Map<string, Way>();
-  const { network } = installation;
-  const live = energisers(installation);
-  const lines = spineLines(installation);
-  if (!network.known || !live.known || !lines.known) return ways;
-  const grid = network.value.parts.find(({ kind }) => kind === 'grid');
-  if (grid === undefined) return ways;
-  const isUnit = isOfUnit(network.value);
-  const isFed = (portId: string): boolean => live.value.get(portId)?.includes(grid.id) === true;
-  const portsOf = groupBy(network.value.ports, ({ partId }) => partId);
-  const partOf = new Map(network.value.ports.map(({ id, partId }) => [id, partId]));
-  const ends = lines.value.flatMap((line) => {
-    const [a, b] = [line.ends[0].port?.id, line.ends[1].port?.id];
-    if (a === undefined || b === undefined || line.use !== 'ac') return [];
-    const way = lineOhm(line, isUnit);
-    return [
-      { from: a, to: b, way },
-      { from: b, to: a, way },
-    ];
-  });
-  const linesAt = groupBy(ends, ({ from }) => from);
-  const open = new Map<string, Way>((portsOf.get(grid.id) ?? []).map(({ id }) => [id, NO_WAY]));
-  while (open.size > 0) {
-    const [at, way] = [...open].reduce((least, one) => (one[1].ohm < least[1].ohm ? one : least));
-    open.delete(at);
-    ways.set(at, way);
-    const through = (portsOf.get(partOf.get(at) ?? '') ?? []).map(({ id }) => ({ to: id, way: NO_WAY }));
-    for (const next of [...through, ...(linesAt.get(at) ?? [])]) {
-      if (ways.has(next.to) || !isFed(next.to)) continue;
-      const ohm = way.ohm + next.way.ohm;
-      const known_ = open.get(next.to);
-      if (known_ === undefined || ohm < known_.ohm)
-        open.set(next.to, { ohm, missing: uniquePaths([...way.missing, ...next.way.missing]) });
-    }
-  }
-  return ways;
-});
 
 /**
  * I = V / √((V / I_p)² + R²) with R of one conductor where two or three lines are bolted together, out and back where there is one:
