@@ -1,6 +1,8 @@
 import type { Analysis } from '../checks/analyse.ts';
 import { unitLossStep } from './unitLossStep.ts';
-import type { CompiledGenerator, CompiledStack } from '../installation/installation.ts';
+import { generatorLines } from '../installation/generatorLines.ts';
+import type { CompiledGenerator, CompiledStack, Installation } from '../installation/installation.ts';
+import type { Line } from '../values/quantities.ts';
 import { walkOf } from '../modes/walk.ts';
 import { modesOf } from '../modes/modes.ts';
 import { generatorRating } from '../figures/generator/rating.ts';
@@ -47,6 +49,14 @@ const DISPLAY = 1.1;
 const mostChargeW = (setW: number, engineW: number | undefined, share: number): number =>
   Math.min(setW * DISPLAY, engineW === undefined ? Infinity : engineW * share);
 
+/** Whether a generator feeds a line; taken for yes while that is not known. */
+function isReachedBy({ supply }: Installation, { generator, type }: CompiledGenerator) {
+  const reached =
+    type.known && supply.known ? generatorLines(generator, type.value, supply.value) : undefined;
+  return (line: Line): boolean =>
+    !supply.known || reached?.known !== true || reached.value.includes(supply.value.lines.indexOf(line));
+}
+
 /** One generator: start, warm-up, transfer, load, charging held to its limit, and back. */
 function generatorStep(analysis: Analysis, compiled: CompiledStack, one: CompiledGenerator): ProcedureStep {
   const { installation } = analysis;
@@ -60,6 +70,7 @@ function generatorStep(analysis: Analysis, compiled: CompiledStack, one: Compile
   const engineW = rating.known && rating.value.engineW.known ? rating.value.engineW.value : undefined;
   const share = installation.defaults.generatorLoading.value;
   const lines = fedLinesOf(analysis, compiled);
+  const isFed = isReachedBy(installation, one);
   const charge: ReadingSpec = {
     id: 'charge-power',
     label: 'Charging from the generator, all units',
@@ -96,8 +107,8 @@ function generatorStep(analysis: Analysis, compiled: CompiledStack, one: Compile
       'The set must never meet the grid: prove the interlock by hand before the first start.',
     ],
     readings: [
-      ...lines.map((line) => voltageSpec(installation, line)),
-      frequencySpec(installation),
+      ...lines.map((line) => voltageSpec(installation, line, isFed(line) ? set?.regulation : 0)),
+      frequencySpec(installation, set?.droop),
       charge,
       confirmation('returned', 'The loads came back to the battery without dropping'),
     ],

@@ -97,6 +97,21 @@ describe('the islanding test of a design', () => {
     expect(reading(island, 'neutral-earth')?.expected).toEqual({ low: 0, high: 1 });
   });
 
+  it.each([
+    // Petrol: regulation 8 %, droop 6 %. 230 · (1 ± 0.08); 50 Hz full, 50 · 1.06 = 53 Hz with nothing on it, and the band of the meter.
+    ['petrol-4k-1ph', { low: 211.6, high: 248.4 }, 53.5],
+    // Diesel: regulation 2.5 % stays inside the band of the test; droop 4 %.
+    ['diesel-20k-3ph', { low: 216.2, high: 243.8 }, 52.5],
+  ])('a generator runs at what its type holds: %s', (typeId, volts, hertz) => {
+    const all = stepsOf((d) =>
+      d.generators.push({ id: 'g', name: 'Set', typeId, connection: 'generator-port', stackId: 's' }),
+    );
+    const generator = step(all, 'generator-g');
+    expect(reading(generator, 'voltage-L1')?.expected?.low).toBeCloseTo(volts.low, 9);
+    expect(reading(generator, 'voltage-L1')?.expected?.high).toBeCloseTo(volts.high, 9);
+    expect(reading(generator, 'frequency')?.expected).toEqual({ low: 49.5, high: hertz });
+  });
+
   it('works out the load step: 5000 W · 0.5 / 230 V = 10.87 A, battery 2500 / (0.94 · 51.2) = 51.9 A', () => {
     const half = step(stepsOf(), 'load-s-L1-50');
     expect(reading(half, 'current-L1')?.nominal).toBeCloseTo(10.87, 2);

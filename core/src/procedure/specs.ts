@@ -14,9 +14,10 @@ export function missingWords(installation: Installation, missing: readonly Path[
   return missing.slice(0, 5).map((path) => describePlace(statedOf(installation), path));
 }
 
-/** Voltage of a line with the test band, and the wider band at which the step is stopped. */
-export function voltageSpec(installation: Installation, line: Line): ReadingSpec {
+/** Voltage of a line with the test band, or a wider one of what feeds it, and the band at which the step is stopped. */
+export function voltageSpec(installation: Installation, line: Line, sourceTolerance = 0): ReadingSpec {
   const { lineVoltageV, defaults } = installation;
+  const tolerance = Math.max(defaults.voltageTolerance.value, sourceTolerance);
   const base = {
     id: `voltage-${line}`,
     label: `Voltage ${line} to neutral`,
@@ -33,13 +34,14 @@ export function voltageSpec(installation: Installation, line: Line): ReadingSpec
   return {
     ...base,
     nominal,
-    expected: around(defaults.voltageTolerance.value),
-    abort: around(defaults.abortVoltageTolerance.value),
+    expected: around(tolerance),
+    abort: around(Math.max(defaults.abortVoltageTolerance.value, tolerance)),
     missing: [],
   };
 }
 
-export function frequencySpec(installation: Installation): ReadingSpec {
+/** Frequency with the test band; what droops runs at its nominal frequency when full, and higher with less. */
+export function frequencySpec(installation: Installation, droop = 0): ReadingSpec {
   const nominal = installation.site.frequencyHz;
   const base = {
     id: 'frequency',
@@ -51,7 +53,12 @@ export function frequencySpec(installation: Installation): ReadingSpec {
   if (nominal === undefined)
     return { ...base, missing: missingWords(installation, [['site', 'frequencyHz']]) };
   const band = installation.defaults.frequencyToleranceHz.value;
-  return { ...base, nominal, expected: { low: nominal - band, high: nominal + band }, missing: [] };
+  return {
+    ...base,
+    nominal,
+    expected: { low: nominal - band, high: nominal * (1 + droop) + band },
+    missing: [],
+  };
 }
 
 /** A nominal value with an equal share either way. */
