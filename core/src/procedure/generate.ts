@@ -17,6 +17,7 @@ import { powerUpSteps } from './powerUp.ts';
 import { loadSteps } from './loadSteps.ts';
 import { pickupSteps } from './pickup.ts';
 import { returnStep } from './gridReturn.ts';
+import { imbalanceSteps } from './imbalance.ts';
 import { leftOutSteps } from './leftOut.ts';
 import type { Procedure, ProcedureStep } from './schema.ts';
 import { noIslandStep } from './noIsland.ts';
@@ -44,6 +45,7 @@ function stepsOf(analysis: Analysis): ProcedureStep[] {
             ...darkStep(analysis, compiled),
             ...heldBackSteps(analysis, compiled),
             ...loadSteps(analysis, compiled),
+            ...imbalanceSteps(analysis, compiled),
             ...shedSteps(analysis, compiled),
             ...startSteps(analysis, compiled),
             ...pickupSteps(analysis, compiled),

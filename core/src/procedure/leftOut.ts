@@ -1,4 +1,5 @@
 import type { Installation } from '../installation/installation.ts';
+import { imbalanceTest } from './imbalance.ts';
 import type { ProcedureStep } from './schema.ts';
 
 /** What a whole test would have besides, and why this design does not need it. */
@@ -43,6 +44,13 @@ const RULES: readonly Rule[] = [
     ids: ['rapid-shutdown-'],
     why: 'no array has it fitted',
     isNeedless: ({ arrays }) => !arrays.some(({ array }) => array.rapidShutdown === 'fitted'),
+  },
+  {
+    what: 'Worst imbalance',
+    ids: ['imbalance-'],
+    why: 'the load steps load each line alone: nothing is more uneven',
+    isNeedless: (installation) =>
+      installation.stacks.some((set) => imbalanceTest(installation, set) === 'by the load steps'),
   },
   {
     what: 'Shed stages',

@@ -3,9 +3,9 @@ import type { Analysis } from '../checks/analyse.ts';
 import type { InverterType } from '../catalogue/inverterType.ts';
 import type { CompiledBank } from '../figures/bank/bank.ts';
 import { type Capability, capabilityWithout } from '../figures/capability/capability.ts';
-import type { CompiledStack } from '../installation/installation.ts';
+import type { CompiledStack, Installation } from '../installation/installation.ts';
 import { isOwnBank } from '../installation/ownBank.ts';
-import { all } from '../values/known.ts';
+import { all, type Known, mapKnown } from '../values/known.ts';
 import type { Stack } from '../installation/facts.ts';
 import type { Line } from '../values/quantities.ts';
 import { formatQuantity } from '../words/quantity.ts';
@@ -15,7 +15,8 @@ import { aroundSpec, frequencySpec, missingWords, voltageSpec } from './specs.ts
 
 const SHARES = [0.25, 0.5, 0.75, 1] as const;
 
-interface Given {
+/** What the test loads of a set follow from. */
+export interface Given {
   readonly type: InverterType;
   readonly capability: Capability;
   readonly bank: CompiledBank | 'none';
@@ -39,26 +40,34 @@ interface TestLoad {
 }
 
 /** What the bank gives for long at its lowest voltage: P = η · U_min · I / (1 + ε_s); unlimited without a bank. */
-function batteryW({ bank, type, moduleShare }: Given): number {
+export function batteryW({ bank, type, moduleShare }: Given): number {
   if (bank === 'none') return Infinity;
   const spread = bank.parallelCount > 1 ? 1 + moduleShare : 1;
   return (type.efficiency * bank.minV * bank.continuousDischargeA) / spread;
 }
 
-/**
- * One line at a time, where the set takes one loaded line beside idle ones. Loading one of m lines alone is an
- * imbalance of (max − min) / mean = m, so a type with a lower limit, or none stated, and a set that leans on an
- * autotransformer, is loaded on all lines alike.
- */
-function setLoads(given: Given, stack: Stack): TestLoad[] {
-  const isOwn = isOwnBank(stack);
-  const { arrangement } = stack;
-  const { capability, lines, type } = given;
-  const fed = lines
+/** The lines that inverters of a set stand on. */
+export const fedLines = ({ lines, capability }: Given): { readonly line: Line; readonly index: number }[] =>
+  lines
     .map((line, index) => ({ line, index }))
     .filter(({ index }) => (capability.unitsOnLine[index] ?? 0) > 0);
-  const carries = (index: number): number =>
-    Math.min(capability.perLineW[index] ?? 0, capability.perLineVa[index] ?? 0);
+
+/** What a line carries for long, W: of a resistive load its VA as well. */
+export const carriesW = ({ capability }: Given, index: number): number =>
+  Math.min(capability.perLineW[index] ?? 0, capability.perLineVa[index] ?? 0);
+
+/**
+ * Whether a set takes one loaded line beside idle ones. Loading one of m lines alone is an imbalance of (max − min) / mean = m: not for
+ * a type with a lower limit, or none stated, nor for a set that leans on an autotransformer.
+ */
+export const takesOneLine = (given: Given, { arrangement }: Stack): boolean =>
+  arrangement !== 'split-phase-autotransformer' && (given.type.imbalanceLimit ?? 0) >= fedLines(given).length;
+
+/** One line at a time, where the set takes that; else all of them alike. */
+function setLoads(given: Given, stack: Stack): TestLoad[] {
+  const isOwn = isOwnBank(stack);
+  const { capability } = given;
+  const fed = fedLines(given);
   const limited = (
     inverterW: number,
     banks: number,
@@ -69,17 +78,16 @@ function setLoads(given: Given, stack: Stack): TestLoad[] {
       ? { wattsPerLine: battery, setBy: 'the battery bank', banks }
       : { wattsPerLine: inverterW, setBy: 'the inverters', banks };
   };
-  const alone = arrangement !== 'split-phase-autotransformer' && (type.imbalanceLimit ?? 0) >= fed.length;
-  if (fed.length <= 1 || alone) {
+  if (fed.length <= 1 || takesOneLine(given, stack)) {
     return fed.map(({ line, index }) => ({
       output: undefined,
       limitUnknown: false,
       lines: [line],
-      ...limited(carries(index), isOwn ? (capability.unitsOnLine[index] ?? 1) : 1, 1),
+      ...limited(carriesW(given, index), isOwn ? (capability.unitsOnLine[index] ?? 1) : 1, 1),
     }));
   }
   const least = Math.min(
-    ...fed.map(({ index }) => carries(index)),
+    ...fed.map(({ index }) => carriesW(given, index)),
     Math.min(capability.totalW, capability.totalVa) / fed.length,
   );
   const onWeakest = Math.min(...fed.map(({ index }) => capability.unitsOnLine[index] ?? 1));
@@ -95,7 +103,7 @@ function setLoads(given: Given, stack: Stack): TestLoad[] {
 }
 
 /** What an output gives on a line, W: V · n · I / (1 + ε); everything where its limit is not stated. */
-function outputW(given: Given, limitA: number | undefined, line: Line): number {
+export function outputW(given: Given, limitA: number | undefined, line: Line): number {
   const units = given.capability.unitsOnLine[given.lines.indexOf(line)] ?? 0;
   const sharing = units > 1 ? given.currentSharing : 0;
   return limitA === undefined ? Infinity : (given.lineVoltageV * units * limitA) / (1 + sharing);
@@ -118,25 +126,33 @@ function testLoads(given: Given, stack: Stack): TestLoad[] {
   );
 }
 
+/** What the test loads of a set follow from, where all of it is known. */
+export const givenFor = (
+  { supply, lineVoltageV, defaults }: Installation,
+  compiled: CompiledStack,
+): Known<Given> =>
+  mapKnown(
+    all({
+      supply,
+      type: compiled.type,
+      capability: capabilityWithout(compiled),
+      bank: bankOfSet(compiled),
+      lineVoltageV,
+    }),
+    (known) => ({
+      ...known,
+      lines: known.supply.lines,
+      moduleShare: defaults.moduleShareTolerance.value,
+      currentSharing: defaults.currentSharingTolerance.value,
+    }),
+  );
+
 /** Load steps at a quarter, a half, three quarters and the whole of each test load. */
 export function loadSteps(analysis: Analysis, compiled: CompiledStack): ProcedureStep[] {
-  const { installation } = analysis;
-  const known = all({
-    supply: installation.supply,
-    type: compiled.type,
-    capability: capabilityWithout(compiled),
-    bank: bankOfSet(compiled),
-    lineVoltageV: installation.lineVoltageV,
-  });
-  if (!known.known) return [unknownLoadStep(compiled, missingWords(installation, known.missing))];
-  const given: Given = {
-    ...known.value,
-    lines: known.value.supply.lines,
-    moduleShare: installation.defaults.moduleShareTolerance.value,
-    currentSharing: installation.defaults.currentSharingTolerance.value,
-  };
-  return testLoads(given, compiled.stack).flatMap((load) =>
-    SHARES.map((share) => loadStep(analysis, compiled, given, load, share)),
+  const given = givenFor(analysis.installation, compiled);
+  if (!given.known) return [unknownLoadStep(compiled, missingWords(analysis.installation, given.missing))];
+  return testLoads(given.value, compiled.stack).flatMap((load) =>
+    SHARES.map((share) => loadStep(analysis, compiled, given.value, load, share)),
   );
 }
 
