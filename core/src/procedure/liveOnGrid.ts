@@ -1,7 +1,13 @@
 import type { Analysis } from '../checks/analyse.ts';
+import { isSameSubject } from '../checks/finding.ts';
+import { bankSubject } from '../checks/support/subjects.ts';
+import { bankOfSet } from '../figures/bank/ofSet.ts';
+import type { CompiledStack } from '../installation/installation.ts';
+import { isOwnBank } from '../installation/ownBank.ts';
 import { walkOf } from '../modes/walk.ts';
+import { all, field } from '../values/known.ts';
 import type { ProcedureStep, ReadingSpec } from './schema.ts';
-import { confirmation } from './specs.ts';
+import { aroundSpec, confirmation, missingWords } from './specs.ts';
 
 /** The load that a direction test switches on, W: enough that nothing else hides it. */
 const KNOWN_LOAD_W = 2000;
@@ -22,6 +28,60 @@ function sensorReadings({ installation }: Analysis): ReadingSpec[] {
       expected: { low: KNOWN_LOAD_W * (1 - NEAR), high: KNOWN_LOAD_W * (1 + NEAR) },
       missing: [],
     }));
+}
+
+/**
+ * Charging of a bank that several modules share: what flows into it, I = min(n · I_set, n · P_grid · η / U), and how far a module is from
+ * the mean, held against the limit of its sharing.
+ */
+function chargeReadings({ installation, findings }: Analysis, compiled: CompiledStack): ReadingSpec[] {
+  const { defaults } = installation;
+  const { stack, type } = compiled;
+  const bank = bankOfSet(compiled);
+  if (!bank.known || bank.value === 'none' || isOwnBank(stack)) return [];
+  const { nominalV, parallelCount } = bank.value;
+  const count = stack.units.length;
+  // By its number: a set that is renamed has nothing to test again.
+  const { stacks } = installation;
+  const which = stacks.length > 1 ? ` of set ${stacks.indexOf(compiled) + 1}` : '';
+  const given = all({
+    setA: field(stack.chargeCurrentA, 'stacks', stack.id, 'chargeCurrentA'),
+    gridW: field(stack.gridChargeW, 'stacks', stack.id, 'gridChargeW'),
+    type,
+  });
+  const current = {
+    id: `charge-current-${stack.id}`,
+    label: `Charging current of the bank${which}`,
+    unit: 'A',
+    instrument: 'DC clamp meter',
+  };
+  const sharing = findings.find(
+    ({ check, mode, subject }) =>
+      check === 'bank.sharing' && mode === 'island' && isSameSubject(subject, bankSubject(compiled)),
+  );
+  return [
+    given.known
+      ? aroundSpec(
+          current,
+          count * Math.min(given.value.setA, (given.value.gridW * given.value.type.efficiency) / nominalV),
+          defaults.batteryCurrentTolerance.value,
+        )
+      : { ...current, kind: 'number', missing: missingWords(installation, given.missing) },
+    ...(parallelCount < 2
+      ? []
+      : [
+          {
+            id: `module-share-${stack.id}`,
+            label: `Module${which} furthest from the mean of all`,
+            unit: '%',
+            kind: 'number' as const,
+            instrument: 'DC clamp meter on each module',
+            ...(sharing?.value === undefined ? {} : { nominal: 100 * sharing.value }),
+            expected: { low: 0, high: 100 * defaults.shareLimit.value },
+            missing: [],
+          },
+        ]),
+  ];
 }
 
 /** What has to hold while everything runs on the grid, before the grid is taken away. */
@@ -49,13 +109,14 @@ export function liveSteps(analysis: Analysis): ProcedureStep[] {
           : [
               `Neutral and earth are joined at ${Math.max(...bonds)} place on the live neutral: see the mode matrix.`,
             ]),
-        'Charge for ten minutes and read how the modules share.',
+        'With the bank less than nine tenths full charge for ten minutes, then clamp each module: how far is the one furthest from their mean, as a share of it?',
       ],
       cautions: ['Loads that hurt when they start by themselves are switched off at the load first.'],
       readings: [
         ...sensors,
+        ...installation.stacks.flatMap((compiled) => chargeReadings(analysis, compiled)),
         confirmation('count-read', 'Every unit and every module is counted on the display'),
-        confirmation('charging', 'The battery charges at the set current, and its modules share it'),
+        confirmation('charging', 'The battery charges, and no module stays behind'),
         confirmation('clock', 'Date and time are right on every device'),
       ],
     },

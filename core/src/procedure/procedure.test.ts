@@ -112,6 +112,37 @@ describe('the islanding test of a design', () => {
     expect(reading(generator, 'frequency')?.expected).toEqual({ low: 49.5, high: hertz });
   });
 
+  it('charges with what is set: the smaller of 50 A and 2000 · 0.94 / 51.2 = 36.7 A', () => {
+    const live = step(stepsOf(), 'live-on-grid');
+    expect(reading(live, 'charge-current-s')?.nominal).toBeCloseTo(36.72, 2);
+    const byCurrent = step(
+      stepsOf((d) => void (stack1(d).chargeCurrentA = 30)),
+      'live-on-grid',
+    );
+    expect(reading(byCurrent, 'charge-current-s')?.nominal).toBe(30);
+    const two = step(
+      stepsOf((d) => {
+        stack1(d).arrangement = 'parallel-single-phase';
+        stack1(d).units = [{ id: 'u1' }, { id: 'u2' }];
+      }),
+      'live-on-grid',
+    );
+    expect(reading(two, 'charge-current-s')?.nominal).toBeCloseTo(73.44, 2);
+    // Sharing of the four modules as the limits have it: 10 % of the mean at most.
+    expect(reading(live, 'module-share-s')?.expected).toEqual({ low: 0, high: 10 });
+    expect(reading(live, 'module-share-s')?.nominal).toBeGreaterThan(0);
+    const alone = step(
+      stepsOf((d) => void (bank1(d).modules = [{ id: 'm1' }])),
+      'live-on-grid',
+    );
+    expect(reading(alone, 'module-share-s')).toBeUndefined();
+    const open = step(
+      stepsOf((d) => Reflect.deleteProperty(stack1(d), 'gridChargeW')),
+      'live-on-grid',
+    );
+    expect(reading(open, 'charge-current-s')?.missing).toEqual(['charging power from the grid of Stack']);
+  });
+
   it('works out the load step: 5000 W · 0.5 / 230 V = 10.87 A, battery 2500 / (0.94 · 51.2) = 51.9 A', () => {
     const half = step(stepsOf(), 'load-s-L1-50');
     expect(reading(half, 'current-L1')?.nominal).toBeCloseTo(10.87, 2);
