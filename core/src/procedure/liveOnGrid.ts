@@ -84,6 +84,17 @@ function chargeReadings({ installation, findings }: Analysis, compiled: Compiled
   ];
 }
 
+function chargeWords(readings: readonly ReadingSpec[]): string[] {
+  if (readings.length === 0) return ['Charge for ten minutes.'];
+  const shares = readings.some(({ unit }) => unit === '%');
+  return [
+    'With the bank less than nine tenths full charge for ten minutes, then read what flows into it.',
+    ...(shares
+      ? ['Clamp each module: how far is the one furthest from the mean of all, as a share of that mean?']
+      : []),
+  ];
+}
+
 /** What has to hold while everything runs on the grid, before the grid is taken away. */
 export function liveSteps(analysis: Analysis): ProcedureStep[] {
   const { installation } = analysis;
@@ -92,6 +103,7 @@ export function liveSteps(analysis: Analysis): ProcedureStep[] {
   const facts = walk.known ? walk.value.get('on-grid') : undefined;
   const bonds = facts?.neutrals.map(({ bonds: own }) => own.length) ?? [];
   const sensors = sensorReadings(analysis);
+  const charging = installation.stacks.flatMap((compiled) => chargeReadings(analysis, compiled));
   return [
     {
       id: 'live-on-grid',
@@ -109,12 +121,12 @@ export function liveSteps(analysis: Analysis): ProcedureStep[] {
           : [
               `Neutral and earth are joined at ${Math.max(...bonds)} place on the live neutral: see the mode matrix.`,
             ]),
-        'With the bank less than nine tenths full charge for ten minutes, then clamp each module: how far is the one furthest from their mean, as a share of it?',
+        ...chargeWords(charging),
       ],
       cautions: ['Loads that hurt when they start by themselves are switched off at the load first.'],
       readings: [
         ...sensors,
-        ...installation.stacks.flatMap((compiled) => chargeReadings(analysis, compiled)),
+        ...charging,
         confirmation('count-read', 'Every unit and every module is counted on the display'),
         confirmation('charging', 'The battery charges, and no module stays behind'),
         confirmation('clock', 'Date and time are right on every device'),
