@@ -74,6 +74,11 @@ export const DEFAULTS = {
   },
   voltageTolerance: { value: 0.06, unit: '', meaning: 'Voltage band of the islanding test.' },
   frequencyToleranceHz: { value: 0.5, unit: 'Hz', meaning: 'Frequency band of the islanding test.' },
+  frequencyShiftHz: {
+    value: 1,
+    unit: 'Hz',
+    meaning: 'How far a set may raise its frequency to hold back AC-coupled power.',
+  },
   unitShareTolerance: {
     value: 0.1,
     unit: '',

@@ -5,7 +5,7 @@ import type { Line } from '../values/quantities.ts';
 import { formatQuantity } from '../words/quantity.ts';
 import { batteryW, carriesW, fedLines, type Given, givenFor, outputW, takesOneLine } from './loadSteps.ts';
 import type { ProcedureStep, ReadingSpec } from './schema.ts';
-import { aroundSpec, confirmation, frequencySpec, voltageSpec } from './specs.ts';
+import { aroundSpec, confirmation, islandFrequencySpec, voltageSpec } from './specs.ts';
 
 /** The most uneven load that a set may see: so much on one line, so much on each of the others. */
 interface Uneven {
@@ -102,7 +102,7 @@ function readingsOf(
       (onW - otherW) / lineVoltageV,
       tolerance,
     ),
-    frequencySpec(installation),
+    islandFrequencySpec(installation, compiled),
     // Each of several banks sees what its own unit does.
     ...(bank === 'none' || isOwnBank(compiled.stack)
       ? []

@@ -3,7 +3,7 @@ import type { Analysis } from '../checks/analyse.ts';
 import type { CompiledStack } from '../installation/installation.ts';
 import { fedLinesOf } from './darkLines.ts';
 import type { ProcedureStep, ReadingSpec } from './schema.ts';
-import { frequencySpec, missingWords, voltageSpec } from './specs.ts';
+import { islandFrequencySpec, missingWords, voltageSpec } from './specs.ts';
 
 function transferSpec({ installation }: Analysis, compiled: CompiledStack): ReadingSpec {
   const base = {
@@ -47,7 +47,7 @@ export function islandStep(analysis: Analysis, compiled: CompiledStack): Procedu
       // Without a grid nothing is transferred.
       ...(hasGrid ? [transferSpec(analysis, compiled)] : []),
       ...lines.map((line) => voltageSpec(installation, line)),
-      frequencySpec(installation),
+      islandFrequencySpec(installation, compiled),
       {
         id: 'neutral-earth',
         label: 'Voltage neutral to earth',

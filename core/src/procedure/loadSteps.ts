@@ -11,7 +11,7 @@ import type { Line } from '../values/quantities.ts';
 import { formatQuantity } from '../words/quantity.ts';
 import { realLoad } from './realLoad.ts';
 import type { ProcedureStep, ReadingSpec } from './schema.ts';
-import { aroundSpec, frequencySpec, missingWords, voltageSpec } from './specs.ts';
+import { aroundSpec, islandFrequencySpec, missingWords, voltageSpec } from './specs.ts';
 
 const SHARES = [0.25, 0.5, 0.75, 1] as const;
 
@@ -195,11 +195,11 @@ function loadReadings(
       ),
     ];
   });
-  if (given.bank === 'none') return [...perLine, frequencySpec(installation)];
+  if (given.bank === 'none') return [...perLine, islandFrequencySpec(installation, compiled)];
   const batteryA = (watts * load.lines.length) / (given.type.efficiency * given.bank.nominalV * load.banks);
   return [
     ...perLine,
-    frequencySpec(installation),
+    islandFrequencySpec(installation, compiled),
     aroundSpec(
       {
         id: 'battery-current',

@@ -8,7 +8,7 @@ import { modesOf } from '../modes/modes.ts';
 import { generatorRating } from '../figures/generator/rating.ts';
 import { formatQuantity } from '../words/quantity.ts';
 import type { ProcedureStep, ReadingSpec } from './schema.ts';
-import { confirmation, frequencySpec, voltageSpec } from './specs.ts';
+import { acArraysOf, confirmation, frequencySpec, mostShiftedHz, voltageSpec } from './specs.ts';
 import { fedLinesOf } from './darkLines.ts';
 
 /** Shed stages, lowest first: each dropped and taken back by itself. */
@@ -71,6 +71,9 @@ function generatorStep(analysis: Analysis, compiled: CompiledStack, one: Compile
   const share = installation.defaults.generatorLoading.value;
   const lines = fedLinesOf(analysis, compiled);
   const isFed = isReachedBy(installation, one);
+  // Nominal at full load, higher by the droop with none.
+  const { site, defaults } = installation;
+  const mostHz = (site.frequencyHz ?? 0) * (1 + (set?.droop ?? 0)) + defaults.frequencyToleranceHz.value;
   const charge: ReadingSpec = {
     id: 'charge-power',
     label: 'Charging from the generator, all units',
@@ -108,7 +111,7 @@ function generatorStep(analysis: Analysis, compiled: CompiledStack, one: Compile
     ],
     readings: [
       ...lines.map((line) => voltageSpec(installation, line, isFed(line) ? set?.regulation : 0)),
-      frequencySpec(installation, set?.droop),
+      frequencySpec(installation, mostHz),
       charge,
       confirmation('returned', 'The loads came back to the battery without dropping'),
     ],
@@ -122,16 +125,8 @@ export const generatorSteps = (analysis: Analysis, compiled: CompiledStack): Pro
     .map((one) => generatorStep(analysis, compiled, one));
 
 /** AC-coupled power on a backed-up board: held back when the battery is full, and let go again. */
-export function heldBackSteps({ installation }: Analysis, { stack }: CompiledStack): ProcedureStep[] {
-  const boards = new Set(
-    installation.partitions.flatMap((one) =>
-      one.stackId === stack.id && one.kind !== 'grid' ? [one.id] : [],
-    ),
-  );
-  const arrays = installation.arrays.filter(
-    ({ array }) => array.coupling === 'ac' && boards.has(array.partitionId ?? ''),
-  );
-  return arrays.map(({ array }): ProcedureStep => ({
+export function heldBackSteps({ installation }: Analysis, compiled: CompiledStack): ProcedureStep[] {
+  return acArraysOf(installation, compiled).map(({ array }): ProcedureStep => ({
     id: `held-back-${array.id}`,
     section: 'island',
     title: `${array.name}: held back in island`,
@@ -154,7 +149,7 @@ export function heldBackSteps({ installation }: Analysis, { stack }: CompiledSta
         ...(installation.site.frequencyHz === undefined || array.curtailedBy !== 'frequency'
           ? { missing: [] }
           : {
-              expected: { low: installation.site.frequencyHz, high: installation.site.frequencyHz + 3 },
+              expected: { low: installation.site.frequencyHz, high: mostShiftedHz(installation) },
               missing: [],
             }),
       },

@@ -1,5 +1,5 @@
 import { statedOf } from '../installation/stated.ts';
-import type { Installation } from '../installation/installation.ts';
+import type { CompiledArray, CompiledStack, Installation } from '../installation/installation.ts';
 import type { Line } from '../values/quantities.ts';
 import type { Path } from '../values/problem.ts';
 import { describePlace } from '../words/places.ts';
@@ -40,8 +40,8 @@ export function voltageSpec(installation: Installation, line: Line, sourceTolera
   };
 }
 
-/** Frequency with the test band; what droops runs at its nominal frequency when full, and higher with less. */
-export function frequencySpec(installation: Installation, droop = 0): ReadingSpec {
+/** Frequency with the test band; higher where what feeds the line may run higher. */
+export function frequencySpec(installation: Installation, mostHz = 0): ReadingSpec {
   const nominal = installation.site.frequencyHz;
   const base = {
     id: 'frequency',
@@ -56,9 +56,33 @@ export function frequencySpec(installation: Installation, droop = 0): ReadingSpe
   return {
     ...base,
     nominal,
-    expected: { low: nominal - band, high: nominal * (1 + droop) + band },
+    expected: { low: nominal - band, high: Math.max(nominal + band, mostHz) },
     missing: [],
   };
+}
+
+/** The same in island: a set that holds AC-coupled power back by its frequency runs higher while the sun shines. */
+export const islandFrequencySpec = (installation: Installation, compiled: CompiledStack): ReadingSpec =>
+  frequencySpec(
+    installation,
+    acArraysOf(installation, compiled).some(({ array }) => array.curtailedBy === 'frequency')
+      ? mostShiftedHz(installation)
+      : 0,
+  );
+
+/** The highest frequency of a set that holds AC-coupled power back; 0 while its nominal one is not known. */
+export const mostShiftedHz = ({ site, defaults }: Installation): number =>
+  site.frequencyHz === undefined ? 0 : site.frequencyHz + defaults.frequencyShiftHz.value;
+
+/** The arrays that are coupled on the AC side of the boards behind a set. */
+export function acArraysOf(
+  { arrays, partitions }: Installation,
+  { stack }: CompiledStack,
+): readonly CompiledArray[] {
+  const boards = new Set(
+    partitions.flatMap((one) => (one.stackId === stack.id && one.kind !== 'grid' ? [one.id] : [])),
+  );
+  return arrays.filter(({ array }) => array.coupling === 'ac' && boards.has(array.partitionId ?? ''));
 }
 
 /** A nominal value with an equal share either way. */
