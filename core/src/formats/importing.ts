@@ -17,6 +17,15 @@ export interface CircuitCells {
   readonly onlyLine?: readonly Line[];
   readonly partition?: Partition;
   readonly startDelayS?: number;
+  readonly device?: NonNullable<Circuit['device']>;
+}
+
+/** An item of a circuit whose apparent power a row has stated. */
+export interface Apparent {
+  readonly row: number;
+  readonly circuitId: string;
+  readonly itemId: string;
+  readonly va: number;
 }
 
 /** What a row names. */
@@ -36,9 +45,10 @@ export function freeId(prefix: string, taken: Set<string>): string {
   return `${prefix}${number}`;
 }
 
-const TITLES: ReadonlyMap<string, string> = new Map<LoadField | 'partitionId', string>([
+const TITLES: ReadonlyMap<string, string> = new Map<LoadField | 'partitionId' | 'device', string>([
   ...LOAD_FIELDS.map(({ field, title }) => [field, title] as const),
   ['partitionId', 'Board'],
+  ['device', 'Device'],
 ]);
 
 const alike = (a: string, b: string): boolean => a.toLowerCase() === b.toLowerCase();
@@ -62,6 +72,8 @@ export class Importing {
   readonly changes: LoadChange[] = [];
   /** Fields of new items that hold something nobody could read. */
   readonly unread = new Set<string>();
+  /** What is watts once the power factor of its item is known. */
+  readonly apparent: Apparent[] = [];
   private readonly ids: Set<string>;
   private readonly byName: Map<string, number[]>;
   /** Circuits by what hangs on them before the sheet came. */
@@ -133,6 +145,7 @@ export class Importing {
   private words(value: unknown): string {
     if (value === undefined) return 'not known';
     if (Array.isArray(value)) return value.join('+');
+    if (typeof value === 'object' && value !== null) return Object.values(value).join(' ');
     if (typeof value === 'string') return this.partitions.find(({ id }) => id === value)?.name ?? value;
     return JSON.stringify(value);
   }
@@ -150,11 +163,19 @@ export class Importing {
     });
   }
 
-  take(named: Named, { partition, onlyLine, ...stated }: CircuitCells, { figures, unread }: ItemCells): void {
+  take(
+    named: Named,
+    { partition, onlyLine, device, ...stated }: CircuitCells,
+    { figures, unread, apparentVa }: ItemCells,
+  ): void {
     const at = this.home(named, stated.lines);
     const before = this.circuits[at];
     const name = before?.name ?? named.circuit ?? named.item;
-    const cells = { ...stated, ...(partition === undefined ? {} : { partitionId: partition.id }) };
+    const cells = {
+      ...stated,
+      ...(partition === undefined ? {} : { partitionId: partition.id }),
+      ...(device === undefined ? {} : { device: { ...before?.device, ...device } }),
+    };
     if (partition !== undefined && !this.partitions.includes(partition))
       this.partitions = [...this.partitions, partition];
     const circuit: Circuit = {
@@ -174,6 +195,10 @@ export class Importing {
       named.item === ''
         ? { items: circuit.items, taken: undefined }
         : withItem(circuit.items, known, named.item, { figures, unread });
+    if (taken !== undefined && apparentVa !== undefined) {
+      details.push(`${TITLES.get('runningVa') ?? ''}: ${apparentVa}`);
+      this.apparent.push({ row: named.row, circuitId: circuit.id, itemId: taken.id, va: apparentVa });
+    }
     if (taken !== undefined)
       for (const field of unread) this.unread.add(`circuits/${circuit.id}/items/${taken.id}/${field}`);
     const isNewItem = taken !== undefined && known === undefined;

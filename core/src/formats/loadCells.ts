@@ -8,6 +8,7 @@ import { importanceWord, isEnergy, startWord } from './loadWords.ts';
 /** Fields whose cells hold figures. */
 export const NUMBERS: ReadonlySet<LoadField> = new Set<LoadField>([
   'runningVa',
+  'runningA',
   'quantity',
   'runningW',
   'powerFactor',
@@ -36,6 +37,8 @@ export type ItemFigures = z.infer<typeof itemFigures>;
 export interface ItemCells {
   readonly figures: ItemFigures;
   readonly left: readonly string[];
+  /** Apparent power, VA, that is watts once the power factor is known: where the row states none. */
+  readonly apparentVa?: number;
   /** The fields of those cells: no default may stand in for what somebody has written there. */
   readonly unread: ReadonlySet<LoadField>;
 }
@@ -45,6 +48,7 @@ type CellRead = { readonly value: unknown } | { readonly reason: string };
 const HOURS = { h: 1, hr: 1, hrs: 1, hour: 1, hours: 1, min: 1 / 60, mins: 1 / 60, minutes: 1 / 60 };
 const WATTS = { w: 1, watt: 1, watts: 1, kw: 1000 };
 const SECONDS = { s: 1, sec: 1, seconds: 1, ms: 0.001 };
+const AMPERES = { a: 1, amp: 1, amps: 1 };
 const SHARE = { '%': 0.01 };
 
 /** The units that a cell of a field may state, each with what it makes of the figure. */
@@ -52,11 +56,12 @@ const CELL_UNITS: Partial<Record<LoadField, Readonly<Record<string, number>>>> =
   quantity: { pcs: 1, pc: 1, x: 1, off: 1, no: 1 },
   runningW: WATTS,
   runningVa: { va: 1, kva: 1000 },
+  runningA: AMPERES,
   powerFactor: SHARE,
   startMultiple: { x: 1, '×': 1 },
   startDurationS: SECONDS,
   startPowerFactor: SHARE,
-  lockedRotorA: { a: 1, amp: 1, amps: 1 },
+  lockedRotorA: AMPERES,
   horsepower: { hp: 1 },
   demandFactor: SHARE,
   hoursPerDay: HOURS,
@@ -121,25 +126,35 @@ function readChoiceCell(field: LoadField, title: string, text: string): CellRead
     : { value: found };
 }
 
-/** P = S · cos φ: volt-amperes are watts only with the power factor that the row states beside them. */
+/** S = V · I of the lines that a load hangs on, VA for each ampere in its lines; undefined while that is not known. */
+export type VoltsThrough = number | undefined;
+
+/** Volt-amperes, or amperes in the lines of the row, where it states no watts. */
 function readApparent(
-  text: string,
-  stated: Readonly<Record<string, unknown>>,
+  cellOf: (field: LoadField) => string,
+  volts: VoltsThrough,
   signs: SheetSigns,
 ): CellRead | undefined {
-  if (text === '' || stated.runningW !== undefined) return undefined;
-  const read = readNumberCell({ field: 'runningVa', title: 'Running VA', known: [] }, text, signs);
-  if ('reason' in read) return read;
-  if (typeof stated.powerFactor !== 'number')
-    return { reason: `Running VA: "${text.slice(0, 30)}" says no watts without a power factor in its row` };
-  const runningW = rounded(Number(read.value) * stated.powerFactor);
-  return itemFigures.safeParse({ runningW }).success
-    ? { value: runningW }
-    : { reason: `Running VA: ${String(read.value)} is outside what is possible` };
+  const va = cellOf('runningVa').trim();
+  if (va !== '') return readNumberCell({ field: 'runningVa', title: 'Running VA', known: [] }, va, signs);
+  const amperes = cellOf('runningA').trim();
+  if (amperes === '') return undefined;
+  const read = readNumberCell({ field: 'runningA', title: 'Running A', known: [] }, amperes, signs);
+  if ('reason' in read || volts !== undefined)
+    return 'reason' in read ? read : { value: Number(read.value) * (volts ?? 0) };
+  return {
+    reason: `Running A: "${amperes.slice(0, 30)}" says no power while it is not known on how many lines it hangs, and at what voltage`,
+  };
 }
 
+const isApparentField = (field: LoadField): boolean => field === 'runningVa' || field === 'runningA';
+
 /** Reads the item fields of a row. A cell that cannot be read is named and left not known; empty cells say nothing. */
-export function readItemCells(cellOf: (field: LoadField) => string, signs: SheetSigns = PLAIN): ItemCells {
+export function readItemCells(
+  cellOf: (field: LoadField) => string,
+  signs: SheetSigns = PLAIN,
+  volts?: VoltsThrough,
+): ItemCells {
   const values: Record<string, unknown> = {};
   const left: string[] = [];
   const unread = new Set<LoadField>();
@@ -150,15 +165,24 @@ export function readItemCells(cellOf: (field: LoadField) => string, signs: Sheet
   for (const info of LOAD_FIELDS) {
     const { field, title } = info;
     const text = cellOf(field).trim();
-    if (text === '' || field === 'runningVa' || (!NUMBERS.has(field) && CHOICES[field] === undefined))
+    if (text === '' || isApparentField(field) || (!NUMBERS.has(field) && CHOICES[field] === undefined))
       continue;
     const read = NUMBERS.has(field) ? readNumberCell(info, text, signs) : readChoiceCell(field, title, text);
     if ('reason' in read) leave(field, read.reason);
     else if (itemFigures.safeParse({ [field]: read.value }).success) values[field] = read.value;
     else leave(field, `${title}: ${String(read.value)} is outside what is possible`);
   }
-  const apparentVa = readApparent(cellOf('runningVa').trim(), values, signs);
-  if (apparentVa !== undefined && 'reason' in apparentVa) leave('runningW', apparentVa.reason);
-  else if (apparentVa !== undefined) values.runningW = apparentVa.value;
+  const apparent = values.runningW === undefined ? readApparent(cellOf, volts, signs) : undefined;
+  if (apparent === undefined) return { figures: itemFigures.parse(values), left, unread };
+  if ('reason' in apparent) leave('runningW', apparent.reason);
+  else if (itemFigures.safeParse({ runningW: apparent.value }).success)
+    // P = S · cos φ, once that is known; until then no power of a library stands in for it.
+    return {
+      figures: itemFigures.parse(values),
+      left,
+      unread: unread.add('runningW'),
+      apparentVa: Number(apparent.value),
+    };
+  else leave('runningW', `Running VA: ${String(apparent.value)} is outside what is possible`);
   return { figures: itemFigures.parse(values), left, unread };
 }

@@ -5,12 +5,16 @@ import { isApparent, isEnergy } from './loadWords.ts';
 export type LoadField =
   | 'circuit'
   | 'lines'
+  | 'poles'
+  | 'voltageV'
   | 'partition'
+  | 'deviceA'
   | 'startDelayS'
   | 'item'
   | 'quantity'
   | 'runningW'
   | 'runningVa'
+  | 'runningA'
   | 'powerFactor'
   | 'startClass'
   | 'startMultiple'
@@ -46,9 +50,36 @@ export const LOAD_FIELDS: readonly LoadFieldInfo[] = [
     known: ['lines', 'line', 'phase', 'phases', 'circuitphase', 'supplyphase', 'onphase', 'ph', 'leg', 'l'],
   },
   {
+    field: 'voltageV',
+    title: 'Voltage',
+    known: ['voltage', 'voltagev', 'volts', 'v', 'ratedvoltage', 'supplyvoltage'],
+  },
+  { field: 'poles', title: 'Poles', known: ['poles', 'pole', 'noofpoles', 'numberofpoles', 'breakerpoles'] },
+  {
     field: 'partition',
     title: 'Board',
     known: ['board', 'partition', 'output', 'backup', 'backedup', 'panel'],
+  },
+  {
+    field: 'deviceA',
+    title: 'Device A',
+    known: [
+      'devicea',
+      'devicerating',
+      'breakera',
+      'breakeramps',
+      'breakerrating',
+      'breakersize',
+      'mcba',
+      'mcbrating',
+      'fusea',
+      'fuserating',
+      'fusesize',
+      'ocpd',
+      'ocpda',
+      'trip',
+      'tripa',
+    ],
   },
   { field: 'startDelayS', title: 'Start delay s', known: ['startdelays', 'startdelay', 'delay'] },
   {
@@ -106,6 +137,28 @@ export const LOAD_FIELDS: readonly LoadFieldInfo[] = [
     field: 'runningVa',
     title: 'Running VA',
     known: ['runningva', 'va', 'kva', 'vaeach', 'loadva', 'powerva', 'ratedva', 'apparentpower'],
+  },
+  {
+    field: 'runningA',
+    title: 'Running A',
+    known: [
+      'runninga',
+      'runningamps',
+      'runningcurrent',
+      'loada',
+      'loadamps',
+      'loadcurrent',
+      'amps',
+      'amp',
+      'amperes',
+      'current',
+      'currenta',
+      'ratedcurrent',
+      'ratedamps',
+      'fla',
+      'fullloadamps',
+      'fullloadcurrent',
+    ],
   },
   { field: 'powerFactor', title: 'Power factor', known: ['powerfactor', 'pf', 'cosphi', 'cos', 'cosf'] },
   {
@@ -191,9 +244,21 @@ export function guessHeadingRow(rows: readonly (readonly string[])[]): number {
   return best.row;
 }
 
+/** What a sheet may say, and an export says otherwise: watts, lines by their names. */
+export type SheetOnly = 'runningVa' | 'runningA' | 'poles' | 'voltageV' | 'deviceA';
+const SHEET_ONLY: ReadonlySet<LoadField> = new Set<SheetOnly>([
+  'runningVa',
+  'runningA',
+  'poles',
+  'voltageV',
+  'deviceA',
+]);
+export const isExported = (field: LoadField): field is Exclude<LoadField, SheetOnly> =>
+  !SHEET_ONLY.has(field);
+
 /** What a cell of an export says. */
 export function showField(
-  field: Exclude<LoadField, 'runningVa'>,
+  field: Exclude<LoadField, SheetOnly>,
   circuit: Circuit,
   item: Item | undefined,
   partition: string,

@@ -234,7 +234,8 @@ describe('figures as people write them', () => {
     ['W', ['2 hp'], 'Running W: "2 hp" is in hp, which Running W is not'],
     ['W', ['5 A'], 'Running W: "5 A" is in A, which Running W is not'],
     ['W', ['900 VA'], 'Running W: "900 VA" is in VA, which Running W is not'],
-    ['VA', ['900'], 'Running VA: "900" says no watts without a power factor in its row'],
+    ['VA', ['900'], 'Running VA: 900 says no watts without a power factor'],
+    ['Amps', ['4'], 'Running VA: 920 says no watts without a power factor'],
   ])('%s %j is not guessed', (title, cells, reason) => {
     const [watts, left] = read(title, ...cells);
     expect(watts?.[0]).toBeUndefined();
@@ -253,6 +254,70 @@ describe('figures as people write them', () => {
       longestInterruptionMs: 2000,
       demandFactor: 0.5,
     });
+  });
+});
+
+describe('a schedule of a panel', () => {
+  const panel = [
+    ['Ckt', 'Description', 'Poles', 'Breaker (A)', 'VA'],
+    ['1,3', 'Range', '2', '50', '8000'],
+    ['5', 'Lights', '1P', '15 A', '600'],
+    ['7,9', 'Well pump', '2', 'C20', '1200'],
+    ['11', 'Fan', '4', 'twenty', ''],
+  ];
+
+  it('says lines by poles, devices, and volt-amperes that the power factor of the thing makes watts', () => {
+    const { design, left, changes } = brought(empty('split-phase'), panel);
+    // Lights 600 VA · 0.95, a well pump 1200 VA · 0.75; of a range nobody knows it.
+    expect(shown(design)).toEqual([
+      ['Range', 'L1+L2', [['Range', undefined]]],
+      ['Lights', undefined, [['Lights', 570]]],
+      ['Well pump', 'L1+L2', [['Well pump', 900]]],
+      ['Fan', undefined, [['Fan', undefined]]],
+    ]);
+    expect(design.circuits.map(({ device }) => device)).toEqual([
+      { ratedA: 50 },
+      { ratedA: 15 },
+      { ratedA: 20, curve: 'C' },
+      undefined,
+    ]);
+    expect(left.map(({ row, reason }) => [row, reason])).toEqual([
+      [2, 'Running VA: 8000 says no watts without a power factor'],
+      [5, 'Poles: "4" is no number of poles from 1 to 3'],
+      [5, 'Device A: "twenty" is no rating of a device'],
+    ]);
+    expect(changes[2]?.details).toBe('Lines: L1+L2, Device: 20 C, Running VA: 1200');
+  });
+
+  // 18.75 A · 240 V, 6 A · 120 V · 0.75; 3 · 230 V · 10 A · 0.8 = √3 · 400 V · 10 A · 0.8.
+  it.each([
+    ['split-phase', 120, ['Water heater', '240 V', '18.75', '', ''], 'L1+L2', 4500],
+    ['split-phase', 120, ['Fridge', '115', '6', '', ''], undefined, 540],
+    ['three-phase', 230, ['Saw', '', '10', '3', '0.8'], 'L1+L2+L3', 5520],
+    ['three-phase', 230, ['Saw', '', '10', '2', '0.8'], undefined, 3187],
+    ['single-phase', 230, ['Saw', '', '10', '', '0.8'], 'L1', 1840],
+  ] as const)('amperes at %s %i V: %j', (supply, lineVoltageV, row, lines, watts) => {
+    const design = empty(supply);
+    design.site.lineVoltageV = lineVoltageV;
+    const found = brought(design, [['Item', 'Voltage', 'Amps', 'Poles', 'PF'], row]);
+    const [circuit] = found.design.circuits;
+    expect(circuit?.lines?.join('+')).toBe(lines);
+    expect(circuit?.items[0]?.runningW).toBeCloseTo(watts, 0);
+    expect(found.left).toEqual([]);
+  });
+
+  it('amperes on lines that nobody has told say no power, and a library does not stand in', () => {
+    const found = brought(empty('three-phase'), [
+      ['Item', 'Amps', 'Voltage'],
+      ['Water heater', '8', '400'],
+      ['Fridge', '2', 'low'],
+    ]);
+    expect(found.design.circuits.map(({ items }) => items[0]?.runningW)).toEqual([undefined, undefined]);
+    expect(found.left.map(({ reason }) => reason.slice(0, 28))).toEqual([
+      'Running A: "8" says no power',
+      'Voltage: "low" is no voltage',
+      'Running A: "2" says no power',
+    ]);
   });
 });
 

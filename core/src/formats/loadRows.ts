@@ -4,14 +4,15 @@ import { withItemDefaults } from '../design/itemDefaults.ts';
 import { SUPPLY_LINES } from '../design/references.ts';
 import { boardCalled } from '../design/boards.ts';
 import type { Circuit, Design, Item } from '../design/schema.ts';
-import { type CircuitCells, freeId, Importing, type LoadChange } from './importing.ts';
+import { type Apparent, type CircuitCells, freeId, Importing, type LoadChange } from './importing.ts';
+import { countByVoltage, readDevice, readPoles } from './deviceCells.ts';
 import { countsPhases, type LineLetters, lettersOf, readLines } from './lineNames.ts';
 import type { ReadCell } from './readCell.ts';
 import { type DecimalSign, decimalSignOf, readFigure } from '../words/figure.ts';
 import type { BadRow } from './intervals.ts';
 import { isEnergy, powerScale } from './loadWords.ts';
-import { figureAndUnit, NUMBERS, readItemCells, type SheetSigns } from './loadCells.ts';
-import { LOAD_FIELDS, type LoadField, showField } from './loadFields.ts';
+import { figureAndUnit, NUMBERS, readItemCells, type SheetSigns, type VoltsThrough } from './loadCells.ts';
+import { isExported, LOAD_FIELDS, type LoadField, showField } from './loadFields.ts';
 
 export type LoadMapping = Partial<Record<LoadField, number>>;
 
@@ -24,8 +25,7 @@ export interface LoadImport {
   readonly left: readonly BadRow[];
 }
 
-/** What an export says: watts, not the volt-amperes that some sheets bring. */
-const EXPORTED = LOAD_FIELDS.flatMap(({ field, title }) => (field === 'runningVa' ? [] : [{ field, title }]));
+const EXPORTED = LOAD_FIELDS.flatMap(({ field, title }) => (isExported(field) ? [{ field, title }] : []));
 
 /** The survey as rows of text with a heading: one row for each item, one for a circuit with nothing on it. */
 export function loadRows(design: Design): string[][] {
@@ -84,10 +84,25 @@ function readCircuitCells(
   cellOf: (field: LoadField) => string,
   ids: ReadonlySet<string>,
   column: LineColumn,
-): { readonly cells: CircuitCells; readonly left: readonly string[] } {
+): {
+  readonly cells: CircuitCells;
+  readonly lineCount: number | undefined;
+  readonly left: readonly string[];
+} {
   const left: string[] = [];
-  const lines = linesIn(cellOf('lines'), column);
+  const poles = readPoles(cellOf('poles'));
+  if (!poles.ok) left.push(`Poles: ${poles.reason}`);
+  const volts = countByVoltage(cellOf('voltageV'), design.site.lineVoltageV, column.has.length);
+  if (!volts.ok) left.push(`Voltage: ${volts.reason}`);
+  const count = (poles.ok ? poles.value : undefined) ?? (volts.ok ? volts.value : undefined);
+  const stated = linesIn(cellOf('lines'), column);
+  const lines =
+    stated.ok && stated.value === undefined && count === column.has.length
+      ? { ok: true as const, value: [...column.has] }
+      : stated;
   if (!lines.ok) left.push(`Lines: ${lines.reason}`);
+  const device = readDevice(cellOf('deviceA'));
+  if (!device.ok) left.push(`Device A: ${device.reason}`);
   const wanted = cellOf('partition').trim();
   const partition = wanted === '' ? undefined : boardCalled(design, wanted, () => freeId('p', new Set(ids)));
   if (wanted !== '' && partition === undefined)
@@ -97,15 +112,46 @@ function readCircuitCells(
   const isDelay = startDelayS !== undefined && startDelayS >= 0 && startDelayS <= 3600;
   if (delayText !== '' && !isDelay)
     left.push(`Start delay s: "${delayText.slice(0, 30)}" is not a delay from 0 to 3600 s`);
+  const isOnly = lines.ok && design.site.supply === 'single-phase';
   return {
     left,
+    lineCount: (lines.ok ? lines.value?.length : undefined) ?? (isOnly ? 1 : count),
     cells: {
       ...(!lines.ok || lines.value === undefined ? {} : { lines: lines.value }),
-      ...(lines.ok && design.site.supply === 'single-phase' ? { onlyLine: column.has } : {}),
+      ...(isOnly ? { onlyLine: column.has } : {}),
+      ...(device.ok && device.value !== undefined ? { device: device.value } : {}),
       ...(partition === undefined ? {} : { partition }),
       ...(isDelay ? { startDelayS } : {}),
     },
   };
+}
+
+/** V · I on one line, between two, or of three: VA for each ampere in the lines. */
+function voltsThrough({ site }: Design, lineCount: number | undefined): VoltsThrough {
+  const { lineVoltageV, supply } = site;
+  if (lineVoltageV === undefined || supply === undefined || lineCount === undefined) return undefined;
+  const between = supply === 'three-phase' ? Math.sqrt(3) : 2;
+  return lineVoltageV * (lineCount === 2 ? between : lineCount);
+}
+
+/** Watts of what came in as apparent power, by the power factor that its item has now; what has none is told and stays not known. */
+function withWatts(design: Design, apparent: readonly Apparent[], left: BadRow[]): Design {
+  const stated = new Map(apparent.map((one) => [`${one.circuitId}/${one.itemId}`, one]));
+  if (stated.size === 0) return design;
+  const wattsOf = (circuit: Circuit, item: Item): Item => {
+    const one = stated.get(`${circuit.id}/${item.id}`);
+    if (one === undefined) return item;
+    if (item.powerFactor !== undefined)
+      return { ...item, runningW: Number((one.va * item.powerFactor).toPrecision(12)) };
+    left.push({ row: one.row, reason: `Running VA: ${one.va} says no watts without a power factor` });
+    return item;
+  };
+  const circuits = design.circuits.map((circuit) => ({
+    ...circuit,
+    items: circuit.items.map((item) => wattsOf(circuit, item)),
+  }));
+  left.sort((a, b) => a.row - b.row);
+  return { ...design, circuits };
 }
 
 /**
@@ -148,7 +194,7 @@ export function importLoadRows(
     const soFar = { ...design, partitions: [...importing.partitions] };
     const ids = new Set(importing.partitions.map(({ id }) => id));
     const circuit = readCircuitCells(soFar, cellOf, ids, column);
-    const item = readItemCells(cellOf, signs);
+    const item = readItemCells(cellOf, signs, voltsThrough(design, circuit.lineCount));
     left.push(...[...circuit.left, ...item.left].map((reason) => ({ row, reason })));
     const isOfCircuit = itemName === '' && Object.keys(item.figures).length > 0;
     importing.take(
@@ -159,7 +205,11 @@ export function importLoadRows(
   });
   const laid = { ...design, circuits: importing.circuits, partitions: [...importing.partitions] };
   return {
-    design: withItemDefaults(design, withoutTouched(design, laid), importing.unread),
+    design: withWatts(
+      withItemDefaults(design, withoutTouched(design, laid), importing.unread),
+      importing.apparent,
+      left,
+    ),
     changes: importing.changes,
     bad,
     left,
