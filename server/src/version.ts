@@ -1,2 +1,2 @@
 /** The version of the product; a test holds it against package.json. */
-export const VERSION = '0.20.0';
+export const VERSION = '0.21.0';

@@ -145,7 +145,10 @@ export class Importing {
   private words(value: unknown): string {
     if (value === undefined) return 'not known';
     if (Array.isArray(value)) return value.join('+');
-    if (typeof value === 'object' && value !== null) return Object.values(value).join(' ');
+    if (typeof value === 'object' && value !== null)
+      return Object.entries(value)
+        .map(([key, one]) => `${String(one)}${key === 'ratedA' ? ' A' : ''}`)
+        .join(' ');
     if (typeof value === 'string') return this.partitions.find(({ id }) => id === value)?.name ?? value;
     return JSON.stringify(value);
   }

@@ -286,7 +286,7 @@ describe('a schedule of a panel', () => {
       [5, 'Poles: "4" is no number of poles from 1 to 3'],
       [5, 'Device A: "twenty" is no rating of a device'],
     ]);
-    expect(changes[2]?.details).toBe('Lines: L1+L2, Device: 20 C, Running VA: 1200');
+    expect(changes[2]?.details).toBe('Lines: L1+L2, Device: 20 A C, Running VA: 1200');
   });
 
   // 18.75 A · 240 V, 6 A · 120 V · 0.75; 3 · 230 V · 10 A · 0.8 = √3 · 400 V · 10 A · 0.8.

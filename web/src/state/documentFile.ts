@@ -11,6 +11,12 @@ export async function readDocumentFile(file: File): Promise<FileRead> {
       message: `${file.name} has ${Math.round(file.size / 1e6)} MB, which is larger than a design can be. Nothing was changed.`,
     };
   }
+  if (/\.(?:csv|tsv|txt|xlsx?|ods)$/i.test(file.name)) {
+    return {
+      ok: false,
+      message: `${file.name} is a sheet, and this takes whole designs. Loads come in by “Sheet in” on the page of loads, readings of a meter below them. Nothing was changed.`,
+    };
+  }
   const read = readDesignText(await file.text(), SAMPLE_TYPES);
   if (read.ok) return { ok: true, design: read.value };
   const shown = read.problems.slice(0, 4).map((problem) => `${formatPath(problem.path)}: ${problem.message}`);
