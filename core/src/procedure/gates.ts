@@ -7,7 +7,8 @@ import type { Analysis } from '../checks/analyse.ts';
 import { describePlace } from '../words/places.ts';
 import { tableValueLabel } from '../codes/tableValues.ts';
 import { sentenceOf } from '../checks/sentence.ts';
-import type { ProcedureStep } from './schema.ts';
+import type { ProcedureStep, ReadingSpec } from './schema.ts';
+import type { Installation } from '../installation/installation.ts';
 import { moduleStep } from './modules.ts';
 import { confirmation } from './specs.ts';
 import { stringStep } from './strings.ts';
@@ -117,6 +118,22 @@ function isolationGate(): ProcedureStep {
   };
 }
 
+/** The local electrode, measured as it is built: how low is low enough, local rules say. */
+function electrodeReading({ site }: Installation): ReadingSpec[] {
+  if (site.localElectrode !== 'yes') return [];
+  return [
+    {
+      id: 'electrode',
+      label: 'Resistance of the local electrode',
+      unit: 'Ω',
+      kind: 'number',
+      instrument: 'earth tester',
+      ...(site.electrodeOhm === undefined ? {} : { nominal: site.electrodeOhm }),
+      missing: [],
+    },
+  ];
+}
+
 function deadTestGate({ installation }: Analysis): ProcedureStep {
   const least = installation.defaults.insulationMinMohm.value;
   return {
@@ -126,6 +143,7 @@ function deadTestGate({ installation }: Analysis): ProcedureStep {
     instructions: [
       'Disconnect electronics before the insulation test, as the manual of each says.',
       'Record earth continuity to the furthest backed-up point, insulation resistance, and polarity of AC and DC.',
+      'Measure from neutral to earth at every backed-up board, with nothing on: what is joined there now stays joined in every mode.',
     ],
     cautions: ['The insulation tester puts out hundreds of volts: keep people off the circuits.'],
     readings: [
@@ -146,6 +164,11 @@ function deadTestGate({ installation }: Analysis): ProcedureStep {
         expected: { low: least },
         missing: [],
       },
+      confirmation(
+        'neutral-earth-dead',
+        'Neutral and earth joined only where the drawing has a bond that stands with everything off',
+      ),
+      ...electrodeReading(installation),
       confirmation('polarity', 'AC polarity and DC polarity right at every terminal'),
       confirmation('torque', 'Terminals torqued and tugged'),
       ...(installation.wiring?.photoGates ?? []).map((gate) =>

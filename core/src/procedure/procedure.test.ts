@@ -112,6 +112,16 @@ describe('the islanding test of a design', () => {
     expect(reading(generator, 'frequency')?.expected).toEqual({ low: 49.5, high: hertz });
   });
 
+  it('proves neutral and earth dead, and measures the local electrode where there is one', () => {
+    const ids = (edit: (d: Design) => void) =>
+      step(stepsOf(edit), 'gate-dead-tests').readings.map(({ id, nominal }) => [id, nominal]);
+    expect(ids(() => undefined)).toContainEqual(['neutral-earth-dead', undefined]);
+    expect(ids(() => undefined).some(([id]) => id === 'electrode')).toBe(false);
+    expect(
+      ids((d) => void Object.assign(d.site, { localElectrode: 'yes', electrodeOhm: 18 })),
+    ).toContainEqual(['electrode', 18]);
+  });
+
   it('charges with what is set: the smaller of 50 A and 2000 · 0.94 / 51.2 = 36.7 A', () => {
     const live = step(stepsOf(), 'live-on-grid');
     expect(reading(live, 'charge-current-s')?.nominal).toBeCloseTo(36.72, 2);
