@@ -22,7 +22,10 @@ export function analyse(design: Design, catalogue: readonly EquipmentType[]): An
     installation,
     findings: withOpenPlaces(
       runChecks(installation),
-      takenByEach(design).map((taken) => runChecks(compile(taken, catalogue))),
+      takenByEach(design).map(({ design: taken, isOnNewBoard }) => ({
+        findings: runChecks(compile(taken, catalogue)),
+        isOnNewBoard,
+      })),
       openPlaces(installation),
     ),
   };

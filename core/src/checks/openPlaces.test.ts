@@ -100,6 +100,28 @@ describe('a circuit without a place', () => {
   });
 });
 
+describe('a set that has no board yet', () => {
+  const bare = (runningW: number) =>
+    withOpen((d) => {
+      d.partitions = [];
+      const [circuit] = d.circuits;
+      if (circuit !== undefined) delete circuit.partitionId;
+      Object.assign(circuit?.items[0] ?? {}, { runningW });
+    });
+
+  it('does not pass a load of nothing while circuits may come to it', () => {
+    expect(stateOf(bare(2300), 'load.power')).toBe('within');
+    expect(stateOf(bare(9000), 'load.power')).toBe('unknown');
+    expect(stateOf(bare(9000), 'bank.autonomy')).toBe('unknown');
+  });
+
+  it('is asked nothing about a board that nobody has planned', () => {
+    const subjects = (analysis: ReturnType<typeof analyse>) =>
+      new Set(analysis.findings.map(({ check, subject }) => `${check} ${subjectKey(subject)}`));
+    expect(subjects(bare(9000))).toEqual(subjects(bare(1)));
+  });
+});
+
 describe('a partition behind a set that none feeds', () => {
   it.each(['backup', 'shed', 'locked-out'] as const)('%s: what hangs on it may come to the set', (kind) => {
     const analysis = withOpen((d) => {

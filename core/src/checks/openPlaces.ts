@@ -26,25 +26,35 @@ function byKey(findings: readonly RegisteredFinding[]): ReadonlyMap<string, read
   return kept;
 }
 
+/** What would be found if one output took all that is not placed. */
+export interface MayBe {
+  readonly findings: readonly RegisteredFinding[];
+  /** On a board that the design has not: what is found of that board is not about the design. */
+  readonly isOnNewBoard: boolean;
+}
+
 /**
- * Findings of a design whose circuits are not all placed. `may` holds what would be found with all of them on one output, a list for
- * each output: a limit that would not stand there does not stand here, it is not known; one that holds even so is left as it is.
+ * Findings of a design whose circuits are not all placed: a limit that would not stand with all of them on an output does not stand
+ * here, it is not known; one that holds even so is left as it is.
  */
 export function withOpenPlaces(
   findings: readonly RegisteredFinding[],
-  may: readonly (readonly RegisteredFinding[])[],
+  may: readonly MayBe[],
   places: readonly Path[],
 ): readonly RegisteredFinding[] {
   if (may.length === 0) return findings;
   const found = byKey(findings);
-  const fallen = may.map((list) => byKey(list.filter((finding) => !stands(finding))));
-  const falls = (finding: RegisteredFinding): boolean => fallen.some((list) => list.has(keyOf(finding)));
+  const fallen = may.map(({ findings: all, isOnNewBoard }) => ({
+    isOnNewBoard,
+    list: byKey(all.filter((finding) => !stands(finding))),
+  }));
+  const falls = (finding: RegisteredFinding): boolean => fallen.some(({ list }) => list.has(keyOf(finding)));
   const held = findings.map((finding) =>
     stands(finding) && falls(finding) ? heldBack(finding, places) : finding,
   );
   const added = new Map<string, RegisteredFinding>();
-  for (const list of fallen)
-    for (const [key, [first]] of list)
+  for (const { list, isOnNewBoard } of fallen)
+    for (const [key, [first]] of isOnNewBoard ? [] : list)
       if (first !== undefined && !found.has(key)) added.set(key, heldBack({ ...first, missing: [] }, places));
   return [...held, ...added.values()];
 }

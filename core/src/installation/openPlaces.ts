@@ -40,21 +40,44 @@ function takenBy(
   };
 }
 
+/** A design that takes what nobody has placed. */
+export interface Taken {
+  readonly design: Design;
+  /** The board that takes it is not in the design: its set has none yet. */
+  readonly isOnNewBoard: boolean;
+}
+
+/** A board behind a set that has none yet. */
+function withBoard(
+  design: Design,
+  { id, name }: Stack,
+): { readonly design: Design; readonly boardId: string } {
+  const taken = new Set(design.partitions.map((one) => one.id));
+  let boardId = 'open';
+  while (taken.has(boardId)) boardId = `${boardId}+`;
+  const board = { id: boardId, name, kind: 'backup' as const, stackId: id };
+  return { design: { ...design, partitions: [...design.partitions, board] }, boardId };
+}
+
 /**
  * What a design may still become while circuits have no place and partitions no set: one design for each backup output there is, which
  * takes all of them. No other way to place them loads that output more.
  */
-export function takenByEach(design: Design): Design[] {
+export function takenByEach(design: Design): Taken[] {
   const open = new Set(unplacedCircuits(design));
   if (open.size === 0 && unfedPartitions(design.partitions).length === 0) return [];
-  return design.stacks.flatMap((stack) => {
-    const seen = new Set<string | undefined>();
-    return design.partitions
-      .filter((one) => (one.stackId ?? stack.id) === stack.id && isCarriedInIsland(one))
-      .flatMap(({ id, outputId }) => {
-        if (seen.has(outputId)) return [];
-        seen.add(outputId);
-        return [takenBy(design, open, stack, id)];
-      });
+  return design.stacks.flatMap((stack): Taken[] => {
+    const byOutput = new Map<string | undefined, string>();
+    for (const one of design.partitions)
+      if ((one.stackId ?? stack.id) === stack.id && isCarriedInIsland(one) && !byOutput.has(one.outputId))
+        byOutput.set(one.outputId, one.id);
+    if (byOutput.size === 0) {
+      const made = withBoard(design, stack);
+      return [{ design: takenBy(made.design, open, stack, made.boardId), isOnNewBoard: true }];
+    }
+    return [...byOutput.values()].map((id) => ({
+      design: takenBy(design, open, stack, id),
+      isOnNewBoard: false,
+    }));
   });
 }
