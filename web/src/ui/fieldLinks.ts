@@ -9,8 +9,10 @@ export const fieldHref = (jobId: number, path: Path): string =>
     ? `/catalogue/${String(path[1])}${path.length > 2 ? `#field=${encodeURIComponent(`type/${path.slice(2).join('.')}`)}` : ''}`
     : `/jobs/${jobId}/${pageOf(path)}#field=${encodeURIComponent(fieldKey(path))}`;
 
-/** How long a field may take to be drawn after its page, ms: long tables follow the first picture. */
-const LONGEST_WAIT_MS = 3000;
+/** How long a field may take to be drawn after its page, ms: long tables follow the first picture, late where much is under way. */
+const LONGEST_WAIT_MS = 30_000;
+/** Whoever has begun on something else is not taken away from it. */
+const BEGINNINGS = ['pointerdown', 'keydown', 'wheel', 'touchmove'] as const;
 
 const fieldElement = (key: string): HTMLElement | null =>
   document.querySelector(`[data-field="${CSS.escape(key)}"]`);
@@ -44,12 +46,10 @@ function waitFor(key: string): () => void {
   const stop = (): void => {
     clearTimeout(timer);
     observer.disconnect();
-    window.removeEventListener('pointerdown', stop);
-    window.removeEventListener('keydown', stop);
+    for (const beginning of BEGINNINGS) window.removeEventListener(beginning, stop);
   };
   observer.observe(document.body, { childList: true, subtree: true });
-  window.addEventListener('pointerdown', stop);
-  window.addEventListener('keydown', stop);
+  for (const beginning of BEGINNINGS) window.addEventListener(beginning, stop, { passive: true });
   return stop;
 }
 
