@@ -140,8 +140,8 @@ function readApparent(
   const amperes = cellOf('runningA').trim();
   if (amperes === '') return undefined;
   const read = readNumberCell({ field: 'runningA', title: 'Running A', known: [] }, amperes, signs);
-  if ('reason' in read || volts !== undefined)
-    return 'reason' in read ? read : { value: Number(read.value) * (volts ?? 0) };
+  if ('reason' in read) return read;
+  if (volts !== undefined) return { value: Number(read.value) * volts };
   return {
     reason: `Running A: "${amperes.slice(0, 30)}" says no power while it is not known on how many lines it hangs, and at what voltage`,
   };
