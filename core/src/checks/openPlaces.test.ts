@@ -6,7 +6,7 @@ import { baseDesign, heater } from '../testkit/designs.ts';
 import { SOUND, soundDesign } from '../testkit/sound.ts';
 import { analyse } from './analyse.ts';
 import { causesOf } from './causes.ts';
-import { subjectKey } from './finding.ts';
+import { compareFindings, subjectKey } from './finding.ts';
 import { sentenceOf } from './sentence.ts';
 
 function withOpen(edit: (design: Design) => void): ReturnType<typeof analyse> {
@@ -59,6 +59,11 @@ describe('a circuit without a place', () => {
     expect(power === undefined ? '' : sentenceOf(analysis.installation, power)).toContain(
       'partition of Oven',
     );
+  });
+
+  it('stands among the findings where what is not known stands', () => {
+    const { findings } = withOpen((d) => open(d, 2800));
+    expect(findings).toEqual([...findings].sort(compareFindings));
   });
 
   it('changes nothing that does not depend on loads', () => {

@@ -1,6 +1,6 @@
 import { uniquePaths } from '../values/known.ts';
 import type { Path } from '../values/problem.ts';
-import { subjectKey } from './finding.ts';
+import { compareFindings, subjectKey } from './finding.ts';
 import type { RegisteredFinding } from './registry.ts';
 
 const keyOf = ({ check, mode, subject }: RegisteredFinding): string =>
@@ -35,7 +35,7 @@ export interface MayBe {
 
 /**
  * Findings of a design whose circuits are not all placed: a limit that would not stand with all of them on an output does not stand
- * here, it is not known; one that holds even so is left as it is.
+ * here, it is not known; one that holds even so is left as it is. Worst first, as they came.
  */
 export function withOpenPlaces(
   findings: readonly RegisteredFinding[],
@@ -56,5 +56,5 @@ export function withOpenPlaces(
   for (const { list, isOnNewBoard } of fallen)
     for (const [key, [first]] of isOnNewBoard ? [] : list)
       if (first !== undefined && !found.has(key)) added.set(key, heldBack({ ...first, missing: [] }, places));
-  return [...held, ...added.values()];
+  return [...held, ...added.values()].sort(compareFindings);
 }
